@@ -1,0 +1,65 @@
+/** The doors between rooms open one way only. */
+module.exports = {
+  forbidden: [
+    {
+      name: 'core-imports-nothing-of-ours',
+      severity: 'error',
+      from: { path: '^core/src' },
+      to: { path: '^(contract|server|web|demo|e2e|scripts)/' },
+    },
+    {
+      name: 'core-knows-no-browser-server-or-node',
+      severity: 'error',
+      from: { path: '^core/src', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^(core/src|node_modules/zod)' },
+    },
+    {
+      name: 'contract-imports-core-only',
+      severity: 'error',
+      from: { path: '^contract/src' },
+      to: { path: '^(server|web|demo|e2e|scripts)/' },
+    },
+    {
+      name: 'contract-is-schemas',
+      severity: 'error',
+      from: { path: '^contract/src', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^(core/src|contract/src|node_modules/zod)' },
+    },
+    {
+      name: 'server-and-web-apart',
+      severity: 'error',
+      from: { path: '^server/src', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(web|e2e)/' },
+    },
+    {
+      name: 'web-and-server-apart',
+      severity: 'error',
+      from: { path: '^web/src' },
+      to: { path: '^(server|demo|e2e)/' },
+    },
+    {
+      name: 'demo-needs-no-server',
+      severity: 'error',
+      from: { path: '^demo/src' },
+      to: { path: '^(server|web|e2e)/' },
+    },
+    { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    { name: 'everything-resolves', severity: 'error', from: {}, to: { couldNotResolve: true } },
+    {
+      name: 'no-rooms-without-a-subject',
+      severity: 'error',
+      from: {},
+      to: { path: '/(utils|helpers|common|misc|types)/', pathNot: 'node_modules' },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+      extensions: ['.ts', '.tsx', '.mjs', '.js', '.json'],
+    },
+  },
+};

@@ -1,0 +1,52 @@
+export * from './quantity/cable';
+export * from './quantity/clamp';
+export * from './quantity/compare';
+export * from './quantity/display';
+export * from './quantity/interpolate';
+export * from './quantity/rating';
+export * from './quantity/sanity';
+export * from './method/book';
+export * from './method/limit';
+export * from './method/overrides';
+export * from './method/profile';
+export * from './unit/arrangement';
+export * from './unit/bank';
+export * from './unit/points';
+export * from './unit/unit';
+export * from './battery/bankMatch';
+export * from './battery/chargingPlan';
+export * from './battery/figures';
+export * from './battery/hydrometer';
+export * from './battery/loadLimit';
+export * from './battery/loadTest';
+export * from './battery/openCircuit';
+export * from './battery/starterLoad';
+export * from './battery/stateOfCharge';
+export * from './starting/ladder';
+export * from './starting/walk';
+export * from './charging/recharge';
+export * from './file/parseVisit';
+export * from './file/problem';
+export * from './file/visitFile';
+export * from './visit/again';
+export * from './visit/catalogue';
+export * from './visit/explain';
+export * from './visit/facts';
+export type { Finding } from './visit/findings';
+export * from './visit/judge';
+export * from './visit/judgement';
+export * from './visit/next';
+export * from './visit/obligation';
+export * from './visit/outcomes';
+export * from './visit/precondition';
+export * from './visit/reading';
+export * from './visit/readingBase';
+export {
+  FINDING_CODES,
+  SEVERITIES,
+  VERDICTS,
+  type FindingCode,
+  type Severity,
+  type Verdict,
+  type VerdictLimit,
+} from './visit/verdict';

@@ -1,0 +1,57 @@
+import { LIMITS, type LimitName, type StarterDropRule } from './limit';
+import type { LimitOverrides } from './overrides';
+import { PROFILES, type ProfileName } from './profile';
+
+/** Who stated the figure that judged. */
+export type LimitOrigin = 'maker' | 'visit' | 'profile';
+
+/** One limit as it applies here: the figure and who stated it. */
+export interface AppliedLimit {
+  readonly name: LimitName;
+  readonly value: number;
+  readonly from: LimitOrigin;
+}
+
+/** The limits of one visit: maker's figure first, then the visit's own, then the method's. */
+export interface LimitBook {
+  readonly profile: ProfileName;
+  readonly version: number;
+  readonly systemFactor: number;
+  readonly starterDropRule: StarterDropRule;
+  /**
+   * The limit by name. A maker's figure is taken as read on the unit; the others are per 12 V and are scaled.
+   * @param batteryFactor nominal volts of the battery / 12, for limits that grow with the battery
+   */
+  readonly get: (name: LimitName, batteryFactor?: number) => AppliedLimit;
+}
+
+/**
+ * Resolves every limit for a visit.
+ * @param systemVolts 12 or 24
+ * @param makerLimits figures from the unit's own manual; never scaled
+ * @param visitLimits figures chosen for this visit; per 12 V
+ */
+export const limitBook = (
+  profileName: ProfileName,
+  systemVolts: number,
+  makerLimits: LimitOverrides = {},
+  visitLimits: LimitOverrides = {},
+): LimitBook => {
+  const profile = PROFILES[profileName];
+  const systemFactor = systemVolts / 12;
+  return {
+    profile: profileName,
+    version: profile.version,
+    systemFactor,
+    starterDropRule: makerLimits.starterDropRule ?? visitLimits.starterDropRule ?? profile.starterDropRule,
+    get: (name, batteryFactor = 1) => {
+      const maker = makerLimits[name];
+      if (maker !== undefined) return { name, value: maker, from: 'maker' };
+      const { scale } = LIMITS[name];
+      const factor = scale === 'system' ? systemFactor : scale === 'battery' ? batteryFactor : 1;
+      const own = visitLimits[name];
+      if (own !== undefined) return { name, value: own * factor, from: 'visit' };
+      return { name, value: (profile.limits[name] ?? LIMITS[name].value) * factor, from: 'profile' };
+    },
+  };
+};

@@ -1,0 +1,22 @@
+import * as z from 'zod';
+import { LIMIT_NAMES, LIMITS, STARTER_DROP_RULES, type LimitName, type StarterDropRule } from './limit';
+
+/** Limits stated by name: a maker's figures for a unit, or a visit's own. An unknown name is an error. */
+export type LimitOverrides = Partial<Record<LimitName, number>> & {
+  starterDropRule?: StarterDropRule | undefined;
+};
+
+const shape = Object.fromEntries(
+  LIMIT_NAMES.map((name) => [
+    name,
+    z
+      .number({ error: `expected a number in ${LIMITS[name].unit}` })
+      .nonnegative({ error: `expected a number in ${LIMITS[name].unit}, not negative` })
+      .optional(),
+  ]),
+) as Record<LimitName, z.ZodOptional<z.ZodNumber>>;
+
+export const limitOverridesSchema = z.strictObject({
+  ...shape,
+  starterDropRule: z.enum(STARTER_DROP_RULES).optional(),
+});

@@ -1,0 +1,52 @@
+import { saeRating, type SaeRating } from '../quantity/rating';
+import { parseArrangement } from './arrangement';
+import type { Alternator, Bank, Battery, Unit } from './unit';
+
+/** Batteries in order of position letter. */
+export const batteriesInOrder = (bank: Bank): Battery[] =>
+  [...bank.batteries].sort((a, b) => a.position.localeCompare(b.position));
+
+/** Batteries grouped by series string, strings in rising order. */
+export const strings = (bank: Bank): Battery[][] => {
+  const numbers = [...new Set(bank.batteries.map((battery) => battery.string))].sort((a, b) => a - b);
+  return numbers.map((number) => batteriesInOrder(bank).filter((battery) => battery.string === number));
+};
+
+export const isSeriesBank = (bank: Bank): boolean => parseArrangement(bank.arrangement).series > 1;
+
+/** Nominal volts of a battery, 12 when not stated. */
+export const nominalVolts = (battery: Battery): number => battery.nominalVolts ?? 12;
+
+/** Nominal volts / 12: what battery limits are scaled by. */
+export const batteryFactor = (battery: Battery): number => nominalVolts(battery) / 12;
+
+/** Cold-cranking rating to SAE, or null when the label gives none. */
+export const batteryCca = (battery: Battery): SaeRating | null =>
+  battery.rating === undefined ? null : saeRating(battery.rating);
+
+/** Absorbed-glass-mat and gel batteries rest at higher volts and have limits of their own. */
+export const restsHigher = (battery: Battery): boolean => battery.chemistry === 'agm' || battery.chemistry === 'gel';
+
+/** Set numbers of the bank in rising order, or null when not every battery states its set. */
+export const setNumbers = (bank: Bank): number[] | null => {
+  const sets = new Set<number>();
+  for (const battery of bank.batteries) {
+    if (battery.set === undefined) return null;
+    sets.add(battery.set);
+  }
+  return [...sets].sort((a, b) => a - b);
+};
+
+export const alternatorsOf = (unit: Unit): readonly Alternator[] => unit.alternators ?? [];
+
+/** Sum of all alternators' plate ratings, or null when one was never entered or none is fitted. */
+export const ratedOutputAmps = (unit: Unit): number | null => {
+  const alternators = alternatorsOf(unit);
+  if (alternators.length === 0) return null;
+  let sum = 0;
+  for (const { ratedAmps } of alternators) {
+    if (ratedAmps === undefined) return null;
+    sum += ratedAmps;
+  }
+  return sum;
+};

@@ -1,0 +1,98 @@
+import { matchBank, restingImbalance } from '../battery/bankMatch';
+import { batteryFactor } from '../unit/bank';
+import { positions } from '../unit/points';
+import { evidenceAgainst } from './evidence';
+import { currentAt } from './facts';
+import type { JudgedOutcome, Outcomes } from './outcomes';
+import { weigh } from './severity';
+import { SEVERITIES, type FindingCode, type Severity, type Trouble } from './verdict';
+
+/** One trouble of the unit with what speaks for and against it. */
+export interface Finding {
+  readonly code: FindingCode;
+  readonly subject: string;
+  readonly severity: Severity;
+  readonly evidence: { readonly for: readonly string[]; readonly against: readonly string[] };
+  readonly because: string;
+}
+
+const worse = (a: Severity, b: Severity): Severity => (SEVERITIES.indexOf(a) <= SEVERITIES.indexOf(b) ? a : b);
+
+const sentence = (trouble: Trouble, first: readonly string[]): string =>
+  first.length === 0 ? trouble.because : `${trouble.because} First ${first.join('; ')}.`;
+
+/** Troubles between readings or within the unit's description, which no single step carries. */
+const bankTroubles = (outcomes: Outcomes): { trouble: Trouble; readings: string[] }[] => {
+  const { unit, limits } = outcomes.facts;
+  const found: { trouble: Trouble; readings: string[] }[] = [];
+  const mismatch = matchBank(unit.bank, limits).trouble;
+  if (mismatch !== null) found.push({ trouble: mismatch, readings: [] });
+  const atRest = positions(unit).flatMap((position) => {
+    const reading = currentAt(outcomes.facts, 'battery.openCircuit', position);
+    return reading === null || outcomes.restingFor(position, Infinity)?.spoiled !== false
+      ? []
+      : [{ position, volts: reading.volts, id: reading.id }];
+  });
+  const imbalance = restingImbalance(atRest, limits, batteryFactor(unit.bank.batteries[0]!));
+  if (imbalance !== null) found.push({ trouble: imbalance, readings: atRest.map(({ id }) => id) });
+  return found;
+};
+
+/** Findings that come before others of the same severity: batteries before what they overload, joints before parts. */
+const RANK: readonly string[] = [
+  'battery.keeps-drawing',
+  'battery',
+  'joint',
+  'cable',
+  'belt',
+  'bank',
+  'start',
+  'starter',
+  'charge',
+  'alternator',
+  'ladder',
+];
+const rank = (code: FindingCode): number => {
+  const whole = RANK.indexOf(code);
+  return whole >= 0 ? whole : RANK.indexOf(code.split('.')[0]!);
+};
+
+/**
+ * All findings of a visit, gravest first. The same trouble told by several readings is one finding with all of them
+ * as evidence and the gravest of their severities.
+ */
+export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[]): Finding[] => {
+  const merged = new Map<string, Finding>();
+  const add = (trouble: Trouble, readings: readonly string[], severity: Severity, because: string): void => {
+    const key = `${trouble.code}@${trouble.subject}`;
+    const known = merged.get(key);
+    const forIds = [...new Set([...(known?.evidence.for ?? []), ...readings])];
+    merged.set(key, {
+      code: trouble.code,
+      subject: trouble.subject,
+      severity: known === undefined ? severity : worse(known.severity, severity),
+      evidence: { for: forIds, against: [] },
+      because: known === undefined || known.because === because ? because : `${known.because} ${because}`,
+    });
+  };
+  for (const outcome of judged) {
+    for (const trouble of outcome.troubles) {
+      const { severity, first } = weigh(outcomes, outcome, trouble);
+      add(trouble, outcome.readings, severity, sentence(trouble, first));
+    }
+  }
+  for (const { trouble, readings } of bankTroubles(outcomes)) {
+    add(trouble, readings, weigh(outcomes, { verdict: 'fail' }, trouble).severity, trouble.because);
+  }
+  for (const reading of outcomes.facts.current.values()) {
+    if (reading.unsteady !== true) continue;
+    const because = `The reading at ${reading.point} moved when cables were wiggled or when warm: find the joint by wiggling.`;
+    add({ code: 'joint.unsteady', subject: reading.point, because }, [reading.id], 'recheck', because);
+  }
+  return [...merged.values()]
+    .map((finding) => {
+      const against = evidenceAgainst(outcomes, finding.code, finding.subject, new Set(finding.evidence.for));
+      return { ...finding, evidence: { ...finding.evidence, against } };
+    })
+    .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || rank(a.code) - rank(b.code));
+};

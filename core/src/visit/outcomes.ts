@@ -1,0 +1,376 @@
+import { judgeCaseLeak } from '../battery/caseLeak';
+import { judgeConductance } from '../battery/conductance';
+import { judgeHydrometer } from '../battery/hydrometer';
+import { judgeLoad } from '../battery/loadTest';
+import {
+  judgeOpenCircuit,
+  surfaceChargeLeft,
+  type OpenCircuitConditions,
+  type OpenCircuitReading,
+} from '../battery/openCircuit';
+import { judgeStarterLoad } from '../battery/starterLoad';
+import { judgeChargeDrop } from '../charging/chargeDrop';
+import { judgeField } from '../charging/field';
+import { judgeOutput } from '../charging/output';
+import { judgeRecharge } from '../charging/recharge';
+import { judgeRise } from '../charging/rise';
+import { judgeRipple } from '../charging/ripple';
+import {
+  judgeHalves,
+  judgeRunningAtAlternator,
+  judgeRunningAtBank,
+  type RunningConditions,
+} from '../charging/runningVolts';
+import { judgeLookAlternator, judgeLookBelt, judgeLookCase, judgeLookJoint, judgeLookLamp } from '../look/look';
+import { judgeCrankVoltsAtBank, judgeCrankVoltsAtStarter } from '../starting/crankVolts';
+import { judgeJoint } from '../starting/joint';
+import { judgeLadder, type LadderVolts } from '../starting/ladder';
+import type { Side } from '../starting/pairedSides';
+import { judgeStarterDrop } from '../starting/starterDrop';
+import { judgeControl, judgeMotor, judgeSolenoid } from '../starting/starterUnit';
+import { WALK_POINTS, type WalkAnswers, type WalkConditions } from '../starting/walk';
+import { judgeWalk } from '../starting/walkVerdict';
+import { alternatorsOf, isSeriesBank, nominalVolts, ratedOutputAmps, strings } from '../unit/bank';
+import { positions } from '../unit/points';
+import type { Battery } from '../unit/unit';
+import { stepKey } from './catalogue';
+import {
+  bankTemperatureC,
+  batteryTemperature,
+  chargedBefore,
+  currentAt,
+  restBefore,
+  type TimedReading,
+  type VisitFacts,
+} from './facts';
+import type { JudgedStep, Reading, ReadingAt } from './reading';
+import type { Outcome } from './verdict';
+
+/** An outcome with the readings it rests on, the judged one first. */
+export interface JudgedOutcome extends Outcome {
+  readonly step: JudgedStep;
+  readonly point: string;
+  readonly readings: readonly string[];
+}
+
+/** Outcomes of one visit, each computed once, when first asked for. */
+export class Outcomes {
+  readonly facts: VisitFacts;
+  readonly #memo = new Map<string, JudgedOutcome | null>();
+  readonly #times: ReadonlyMap<string, number>;
+
+  constructor(facts: VisitFacts) {
+    this.facts = facts;
+    this.#times = new Map(facts.valid.map(({ reading, time }: TimedReading) => [reading.id, time]));
+  }
+
+  /** The outcome at a step and point; null when nothing was read there or nothing is judged there. */
+  at(step: JudgedStep, point: string): JudgedOutcome | null {
+    const key = stepKey(step, point);
+    const known = this.#memo.get(key);
+    if (known !== undefined) return known;
+    const judged = this.#judge(step, point);
+    this.#memo.set(key, judged);
+    return judged;
+  }
+
+  /** Every judged step, in the order first read; what is added up comes last. */
+  all(): JudgedOutcome[] {
+    const found = [...this.facts.current.values()].flatMap(({ step, point }) => this.at(step, point) ?? []);
+    if (currentAt(this.facts, 'charge.volts', 'bank') === null)
+      found.push(...[this.at('charge.volts', 'bank') ?? []].flat());
+    const ladder = this.at('start.ladder', 'bank');
+    return ladder === null ? found : [...found, ladder];
+  }
+
+  /** Position of the first battery whose resting volts are low or failed, or null. */
+  lowBattery(): string | null {
+    return positions(this.facts.unit).find((position) => this.isLow(position)) ?? null;
+  }
+
+  isLow(position: string): boolean {
+    const verdict = this.at('battery.openCircuit', position)?.verdict;
+    return verdict === 'marginal' || verdict === 'fail';
+  }
+
+  /** Running volts stand above their band, at the bank or at an alternator. */
+  isOvervoltage(): boolean {
+    return ['bank', ...alternatorsOf(this.facts.unit).map(({ id }) => id)].some((point) =>
+      this.at('charge.volts', point)?.troubles.some(({ code }) => code === 'charge.overvoltage'),
+    );
+  }
+
+  /** The resting reading a battery's load counts against, with its outcome, unless surface charge spoils it. */
+  restingFor(
+    position: string,
+    loadTime: number,
+  ): { reading: OpenCircuitReading; outcome: Outcome; spoiled: boolean } | null {
+    const found = restBefore(this.facts, position, loadTime);
+    if (found === null) return null;
+    const conditions = this.#openCircuitConditions(found.reading, found.time);
+    return {
+      reading: found.reading,
+      outcome: judgeOpenCircuit(found.reading, conditions),
+      spoiled: found.reading.volts < 0 || surfaceChargeLeft(found.reading, conditions),
+    };
+  }
+
+  timeOf(reading: Reading): number {
+    return this.#times.get(reading.id) ?? Date.parse(reading.at);
+  }
+
+  #battery(position: string): Battery {
+    const battery = this.facts.batteries.get(position);
+    if (battery === undefined) throw new RangeError(`The unit has no battery at "${position}".`);
+    return battery;
+  }
+
+  #openCircuitConditions(reading: OpenCircuitReading, time: number): OpenCircuitConditions {
+    return {
+      battery: this.#battery(reading.point),
+      limits: this.facts.limits,
+      chargedBefore: chargedBefore(this.facts, reading.point, time),
+    };
+  }
+
+  #judge(step: JudgedStep, point: string): JudgedOutcome | null {
+    if (step === 'start.ladder') return this.#ladder();
+    const reading = this.facts.current.get(stepKey(step, point));
+    if (reading === undefined) return step === 'charge.volts' && point === 'bank' ? this.#runningFromCranks() : null;
+    const outcome = this.#outcomeOf(reading);
+    if (outcome === null) return null;
+    const readings = [...new Set([reading.id, ...(outcome.alsoUsed ?? [])])];
+    return { ...outcome, step, point, readings };
+  }
+
+  #outcomeOf(reading: Reading): Outcome | null {
+    const { facts } = this;
+    const { limits, unit } = facts;
+    const { systemVolts } = unit;
+    switch (reading.step) {
+      case 'look.belt':
+        return judgeLookBelt(reading);
+      case 'look.alternator':
+        return judgeLookAlternator(reading);
+      case 'look.joint':
+        return judgeLookJoint(reading);
+      case 'look.case':
+        return judgeLookCase(reading);
+      case 'look.lamp':
+        return judgeLookLamp(reading);
+      case 'battery.openCircuit':
+        return judgeOpenCircuit(reading, this.#openCircuitConditions(reading, this.timeOf(reading)));
+      case 'battery.hydrometer':
+        return judgeHydrometer(reading, { limits });
+      case 'battery.caseLeak':
+        return judgeCaseLeak(reading, { battery: this.#battery(reading.point), limits });
+      case 'battery.conductance':
+        return judgeConductance(reading, { battery: this.#battery(reading.point), limits });
+      case 'battery.load':
+        return this.#load(reading);
+      case 'battery.starterLoad':
+        return judgeStarterLoad(reading, { unit, limits, batteryC: bankTemperatureC(facts, reading.batteryC) });
+      case 'start.crankVolts':
+        return reading.point === 'bank'
+          ? judgeCrankVoltsAtBank(reading, { unit, limits, batteryC: bankTemperatureC(facts) })
+          : judgeCrankVoltsAtStarter(reading, limits);
+      case 'start.drop':
+        return judgeStarterDrop(reading, currentAt(facts, 'start.drop', otherSide(reading.point)), {
+          limits,
+          systemVolts,
+        });
+      case 'start.joint':
+        return judgeJoint(reading, { limits, systemVolts });
+      case 'start.solenoid':
+        return judgeSolenoid(reading, { limits, systemVolts });
+      case 'start.motor':
+        return judgeMotor(reading, { limits, systemVolts });
+      case 'start.control':
+        return judgeControl(reading, { limits, systemVolts });
+      case 'start.walk':
+        return judgeWalk(reading, walkAnswers(facts), this.walkConditions());
+      case 'charge.volts':
+        return this.#running(reading);
+      case 'charge.rise':
+        return judgeRise(reading, this.restingBankVolts(), limits);
+      case 'charge.drop':
+        return judgeChargeDrop(reading, currentAt(facts, 'charge.drop', otherSide(reading.point)), {
+          limits,
+          systemVolts,
+          ratedAmps: ratedOutputAmps(unit),
+        });
+      case 'charge.output':
+        return this.#output(reading);
+      case 'charge.recharge':
+        return judgeRecharge(reading, { unit, limits, overvoltage: this.isOvervoltage() });
+      case 'charge.ripple':
+        return judgeRipple(reading, { unit, limits });
+      case 'charge.field':
+        return judgeField(reading, { limits, systemVolts });
+    }
+  }
+
+  #load(reading: ReadingAt<'battery.load'>): Outcome {
+    const resting = this.restingFor(reading.point, this.timeOf(reading));
+    const temperature = batteryTemperature(this.facts, reading.batteryC, resting?.reading ?? null);
+    const outcome = judgeLoad(reading, {
+      battery: this.#battery(reading.point),
+      limits: this.facts.limits,
+      batteryC: temperature.celsius,
+      temperatureFrom: temperature.from,
+      atRest: resting === null ? null : { verdict: resting.outcome.verdict, volts: resting.reading.volts },
+    });
+    return resting === null ? outcome : { ...outcome, alsoUsed: [resting.reading.id] };
+  }
+
+  #runningConditions(): RunningConditions {
+    const { facts } = this;
+    const belt = currentAt(facts, 'look.belt', 'drive');
+    return {
+      limits: facts.limits,
+      lowBattery: this.lowBattery(),
+      alternators: alternatorsOf(facts.unit).map(({ id, remoteSense }) => {
+        const reading = currentAt(facts, 'charge.volts', id);
+        const look = currentAt(facts, 'look.alternator', id);
+        const fuseSeen = !remoteSense || look?.senseFuse !== undefined;
+        return {
+          id,
+          readingId: reading?.id ?? null,
+          volts: reading?.volts ?? null,
+          looked: belt !== null && look !== null && fuseSeen,
+        };
+      }),
+    };
+  }
+
+  #running(reading: ReadingAt<'charge.volts'>): Outcome | null {
+    const { facts } = this;
+    if (reading.point === 'bank') return judgeRunningAtBank(reading, this.#runningConditions());
+    const alternator = alternatorsOf(facts.unit).find(({ id }) => id === reading.point);
+    if (alternator !== undefined) {
+      const bank = this.at('charge.volts', 'bank');
+      return judgeRunningAtAlternator(reading, {
+        limits: facts.limits,
+        remoteSense: alternator.remoteSense,
+        bank: bank === null ? null : { outcome: bank, readingId: bank.readings[0]! },
+      });
+    }
+    if (!isSeriesBank(facts.unit.bank)) return null;
+    const string =
+      strings(facts.unit.bank).find((members) => members.some(({ position }) => position === reading.point)) ?? [];
+    return judgeHalves(
+      string.map(({ position }) => {
+        const half = currentAt(facts, 'charge.volts', position);
+        return { position, readingId: half?.id ?? null, volts: half?.volts ?? null };
+      }),
+      facts.limits,
+    );
+  }
+
+  /** With the starter as the load, its highest running volts stand in for the bank's; the speed is unknown. */
+  #runningFromCranks(): JudgedOutcome | null {
+    const cranks = currentAt(this.facts, 'battery.starterLoad', 'bank');
+    if (cranks?.runningVolts === undefined) return null;
+    const outcome = judgeRunningAtBank({ volts: cranks.runningVolts, rpm: null }, this.#runningConditions());
+    return { ...outcome, step: 'charge.volts', point: 'bank', readings: [cranks.id, ...(outcome.alsoUsed ?? [])] };
+  }
+
+  #output(reading: ReadingAt<'charge.output'>): Outcome | null {
+    const alternator = alternatorsOf(this.facts.unit).find(({ id }) => id === reading.point);
+    if (alternator === undefined) return null;
+    const excuses = [
+      ...this.#excuse('look.belt', 'drive', 'the belt'),
+      ...this.#excuse('charge.drop', 'positive', 'the positive charging cable'),
+      ...this.#excuse('charge.drop', 'negative', 'the negative charging cable'),
+    ];
+    return judgeOutput(reading, { alternator, limits: this.facts.limits, excuses });
+  }
+
+  #excuse(step: 'look.belt' | 'charge.drop', point: string, name: string): string[] {
+    const outcome = this.at(step, point);
+    if (outcome === null) return [`${name} has not been ${step === 'look.belt' ? 'looked at' : 'read'}`];
+    if (outcome.verdict === 'inconclusive') return [`${name} is not judged yet`];
+    return outcome.verdict === 'fail' ? [`${name} is not good`] : [];
+  }
+
+  /** Bank at rest: mean over its completely read strings of the batteries' sums; null when none is complete. */
+  restingBankVolts(): number | null {
+    const sums = strings(this.facts.unit.bank).flatMap((members) => {
+      let sum = 0;
+      for (const { position } of members) {
+        const reading = currentAt(this.facts, 'battery.openCircuit', position);
+        if (reading === null || this.restingFor(position, Infinity)?.spoiled !== false) return [];
+        sum += reading.volts;
+      }
+      return [sum];
+    });
+    return sums.length === 0 ? null : sums.reduce((a, b) => a + b, 0) / sums.length;
+  }
+
+  walkConditions(): WalkConditions {
+    const { limits, unit } = this.facts;
+    const inSeries = unit.systemVolts / nominalVolts(unit.bank.batteries[0]!);
+    return {
+      systemFactor: limits.systemFactor,
+      gateVolts: limits.get('gateVolts', limits.systemFactor / inSeries).value * inSeries,
+      starterVolts: limits.get('crankStarterVolts').value,
+      bankVolts: this.restingBankVolts(),
+    };
+  }
+
+  #ladder(): JudgedOutcome | null {
+    const rungs = ladderReadings(this.facts);
+    if (rungs === null) return null;
+    const outcome = judgeLadder(rungs.volts, this.facts.limits);
+    return { ...outcome, step: 'start.ladder', point: 'bank', readings: rungs.readings };
+  }
+}
+
+const otherSide = (side: string): Side => (side === 'positive' ? 'negative' : 'positive');
+
+/** Answers of the no-crank walk read so far. */
+export const walkAnswers = (facts: VisitFacts): WalkAnswers => {
+  const answers: WalkAnswers = {};
+  for (const point of WALK_POINTS) {
+    const reading = currentAt(facts, 'start.walk', point);
+    if (reading !== null) answers[point] = reading;
+  }
+  return answers;
+};
+
+/** The rungs read so far while cranking; a rung read another way does not count. */
+export const ladderRungs = (
+  facts: VisitFacts,
+): { [Rung in keyof LadderVolts]: { readonly id: string; readonly volts: number } | null } => {
+  const latest = (matches: (reading: Reading) => boolean) => {
+    let found: { id: string; volts: number } | null = null;
+    for (const { reading } of facts.valid) {
+      if (matches(reading) && 'volts' in reading && reading.volts !== undefined)
+        found = { id: reading.id, volts: Math.abs(reading.volts) };
+    }
+    return found;
+  };
+  const side = (point: string) => latest((r) => r.step === 'start.drop' && r.point === point && r.by === 'crank');
+  return {
+    source: latest((r) => r.step === 'start.crankVolts' && r.point === 'bank' && r.hold !== 'lowest'),
+    positive: side('positive'),
+    solenoid: latest((r) => r.step === 'start.solenoid'),
+    motor: latest((r) => r.step === 'start.motor'),
+    negative: side('negative'),
+  };
+};
+
+const ladderReadings = (facts: VisitFacts): { volts: LadderVolts; readings: string[] } | null => {
+  const { source, positive, solenoid, motor, negative } = ladderRungs(facts);
+  if (source === null || positive === null || solenoid === null || motor === null || negative === null) return null;
+  return {
+    volts: {
+      source: source.volts,
+      positive: positive.volts,
+      solenoid: solenoid.volts,
+      motor: motor.volts,
+      negative: negative.volts,
+    },
+    readings: [source.id, positive.id, solenoid.id, motor.id, negative.id],
+  };
+};

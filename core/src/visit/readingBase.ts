@@ -1,0 +1,23 @@
+import * as z from 'zod';
+
+/** An instant as ISO 8601 text with its offset from UTC. */
+export const instantSchema = z.iso.datetime({
+  offset: true,
+  error: 'expected an ISO 8601 time with offset, such as 2026-11-20T08:10:00+01:00',
+});
+
+/** Text that names something: not empty, bounded. */
+export const idSchema = z.string().min(1, { error: 'expected some text' }).max(200);
+
+/** Fields every reading carries, whatever was read. */
+const common = {
+  id: idSchema,
+  at: instantSchema,
+  note: z.string().max(2000).optional(),
+  instrument: z.string().max(200).optional(),
+  unsteady: z.boolean().optional().describe('It moved when cables were wiggled or when warm'),
+};
+
+/** The schema of one kind of reading: its step, a point, the common fields and its own. */
+export const readingOf = <Step extends string, Shape extends z.core.$ZodLooseShape>(step: Step, shape: Shape) =>
+  z.strictObject({ step: z.literal(step), point: idSchema, ...common, ...shape });

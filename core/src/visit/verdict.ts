@@ -1,0 +1,156 @@
+import { tidy } from '../quantity/compare';
+import type { AppliedLimit, LimitOrigin } from '../method/book';
+import { LIMITS, type LimitName } from '../method/limit';
+
+/** How a reading comes out. `inconclusive` means it decides nothing and says what to do again. */
+export const VERDICTS = ['pass', 'marginal', 'fail', 'inconclusive'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+/** The border a reading was held against. */
+export interface VerdictLimit {
+  readonly value: number;
+  readonly unit: string;
+  readonly kind: 'min' | 'max';
+  /** The named limit of the method; null where the border follows from physics or from another reading alone. */
+  readonly name: LimitName | null;
+  readonly from: LimitOrigin;
+}
+
+/** What must be done about a finding. */
+export const SEVERITIES = ['replace', 'repair', 'recharge', 'recheck', 'watch'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** A trouble that one reading points to, before other readings are weighed. */
+export interface Trouble {
+  readonly code: FindingCode;
+  readonly subject: string;
+  readonly because: string;
+  /** Set when the test itself fixes what must be done; otherwise it follows from the code and the other readings. */
+  readonly severity?: Severity;
+}
+
+export const FINDING_CODES = [
+  'belt.drive',
+  'joint.poor',
+  'joint.resistive',
+  'joint.unsteady',
+  'battery.case',
+  'battery.low-electrolyte',
+  'battery.shedding',
+  'alternator.mount',
+  'alternator.wiring',
+  'alternator.sense-fuse',
+  'charge.lamp',
+  'battery.dead-cell',
+  'battery.low-charge',
+  'battery.weak',
+  'battery.watch',
+  'battery.slow-recovery',
+  'battery.uneven',
+  'battery.dirty-case',
+  'bank.mismatched',
+  'bank.imbalance',
+  'start.low-supply',
+  'cable.starter-positive',
+  'cable.starter-negative',
+  'starter.solenoid-contacts',
+  'start.control-circuit',
+  'ladder.open',
+  'starter.motor',
+  'starter.pinion',
+  'start.switch-supply',
+  'start.magnetic-switch',
+  'charge.overvoltage',
+  'alternator.low-volts',
+  'cable.charge',
+  'cable.charge-positive',
+  'cable.charge-negative',
+  'alternator.low-output',
+  'battery.keeps-drawing',
+  'alternator.diode',
+  'charge.field',
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];
+
+/** The judgement of one reading or of readings that are judged together. */
+export interface Outcome {
+  readonly verdict: Verdict;
+  readonly limit: VerdictLimit | null;
+  /** Distance to the limit in its unit; positive on the good side. */
+  readonly margin: number | null;
+  readonly because: string;
+  readonly redo: string | null;
+  readonly troubles: readonly Trouble[];
+  /** Ids of readings besides the judged one that the verdict rests on. */
+  readonly alsoUsed?: readonly string[];
+  /** True when the only thing lacking is the other side of a pair. */
+  readonly waitsForOtherSide?: boolean;
+  /** True when only a look that was not taken keeps this from being a fail. */
+  readonly wantsLook?: boolean;
+}
+
+export interface AgainstLimit {
+  readonly limit: VerdictLimit | null;
+  readonly margin: number | null;
+}
+
+const measured = (
+  limit: AppliedLimit,
+  value: number,
+  kind: 'min' | 'max',
+  unit = LIMITS[limit.name].unit,
+): AgainstLimit => ({
+  limit: { value: tidy(limit.value), unit, kind, name: limit.name, from: limit.from },
+  margin: tidy(kind === 'min' ? value - limit.value : limit.value - value),
+});
+
+/** The reading against a lowest allowed value. */
+export const againstMin = (limit: AppliedLimit, value: number, unit?: 'V' | 'A'): AgainstLimit =>
+  measured(limit, value, 'min', unit);
+
+/** The reading against a highest allowed value. */
+export const againstMax = (limit: AppliedLimit, value: number): AgainstLimit => measured(limit, value, 'max');
+
+/** For answers that are seen rather than measured. */
+export const NO_LIMIT: AgainstLimit = { limit: null, margin: null };
+
+export const passed = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome => ({
+  verdict: 'pass',
+  ...against,
+  because,
+  redo: null,
+  troubles,
+});
+
+export const marginal = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome => ({
+  verdict: 'marginal',
+  ...against,
+  because,
+  redo: null,
+  troubles,
+});
+
+export const failed = (against: AgainstLimit, because: string, troubles: readonly Trouble[]): Outcome => ({
+  verdict: 'fail',
+  ...against,
+  because,
+  redo: null,
+  troubles,
+});
+
+/** A reading that decides nothing; `redo` says what to do so that it will. */
+export const inconclusive = (
+  against: AgainstLimit,
+  because: string,
+  redo: string,
+  troubles: readonly Trouble[] = [],
+): Outcome => ({
+  verdict: 'inconclusive',
+  ...against,
+  because,
+  redo,
+  troubles,
+});
+
+export const trouble = (code: FindingCode, subject: string, because: string, severity?: Severity): Trouble =>
+  severity === undefined ? { code, subject, because } : { code, subject, because, severity };
