@@ -23,7 +23,14 @@ export default tseslint.config(
   {
     files: ['scripts/**', 'server/src/main.ts', 'demo/**', 'e2e/**', '*.js', '*.mjs', '*.cjs'],
     languageOptions: {
-      globals: { process: 'readonly', console: 'readonly', setTimeout: 'readonly', URL: 'readonly', fetch: 'readonly' },
+      globals: {
+        module: 'writable',
+        process: 'readonly',
+        console: 'readonly',
+        setTimeout: 'readonly',
+        URL: 'readonly',
+        fetch: 'readonly',
+      },
     },
     rules: { 'no-console': 'off' },
   },

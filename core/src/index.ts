@@ -11,6 +11,7 @@ export * from './method/overrides';
 export * from './method/profile';
 export * from './unit/arrangement';
 export * from './unit/bank';
+export * from './unit/bankLayout';
 export * from './unit/points';
 export * from './unit/unit';
 export * from './battery/bankMatch';
@@ -41,6 +42,7 @@ export * from './visit/outcomes';
 export * from './visit/precondition';
 export * from './visit/reading';
 export * from './visit/readingBase';
+export * from './visit/words';
 export {
   FINDING_CODES,
   SEVERITIES,

@@ -4,8 +4,8 @@ import { figure } from '../quantity/display';
 import { pointName, stepTitle } from './catalogue';
 import type { Judgement, JudgedStepEntry } from './judgement';
 import type { JudgedStep } from './reading';
+import { VERDICT_WORDS } from './words';
 
-const WORDS = { pass: 'passed', marginal: 'marginal', fail: 'failed', inconclusive: 'not yet' } as const;
 const FROM = { maker: "maker's figure", visit: "this visit's own limit", profile: 'method' } as const;
 export const DISPOSITION_WORDS = {
   ready: 'ready',
@@ -30,11 +30,11 @@ export const explain = (judgement: Judgement): string => {
     '',
     'Steps',
     ...judgement.steps.flatMap((entry) => [
-      `  ${stepTitle(entry.step as JudgedStep)}, ${pointName(entry.point)}: ${WORDS[entry.verdict]}`,
+      `  ${stepTitle(entry.step as JudgedStep)}, ${pointName(entry.point)}: ${VERDICT_WORDS[entry.verdict]}`,
       `    ${entry.because}`,
       ...limitLine(entry),
       ...(entry.redo === null ? [] : [`    To do: ${entry.redo}`]),
-      ...entry.earlier.map(({ verdict }) => `    before: ${WORDS[verdict]}`),
+      ...entry.earlier.map(({ verdict }) => `    before: ${VERDICT_WORDS[verdict]}`),
     ]),
     '',
     judgement.findings.length === 0 ? 'No findings' : 'Findings',

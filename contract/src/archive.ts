@@ -1,0 +1,36 @@
+import { batterySchema, unitSchema } from '@vaktman/core';
+import * as z from 'zod';
+import { fleetSchema } from './fleet';
+import { visitEventSchema, visitOpeningSchema } from './visit';
+import { readingSchema } from '@vaktman/core';
+
+/** A whole fleet with its history, to fill an empty database from: the demo fleet, or a fleet moved here. */
+export const archiveSchema = z.strictObject({
+  format: z.literal('vaktman-fleet'),
+  version: z.literal(1),
+  fleet: fleetSchema,
+  units: z.array(z.strictObject({ yardId: z.string(), unit: unitSchema })),
+  batteries: z.array(
+    z.strictObject({ batteryId: z.uuid(), battery: batterySchema.omit({ position: true, string: true, set: true }) }),
+  ),
+  placements: z.array(
+    z.strictObject({
+      placementId: z.uuid(),
+      batteryId: z.uuid(),
+      unitId: z.string(),
+      position: z.string(),
+      from: z.string(),
+      to: z.string().nullable(),
+      removedBecause: z.string().nullable(),
+    }),
+  ),
+  visits: z.array(
+    z.strictObject({
+      opening: visitOpeningSchema,
+      takenBy: z.string(),
+      readings: z.array(readingSchema),
+      events: z.array(visitEventSchema),
+    }),
+  ),
+});
+export type Archive = z.infer<typeof archiveSchema>;

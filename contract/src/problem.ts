@@ -1,0 +1,11 @@
+import * as z from 'zod';
+
+/** An error answer as RFC 9457 problem details; `problems` names each field that is wrong. */
+export const problemDetailsSchema = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  detail: z.string().optional(),
+  problems: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+});
+export type ProblemDetails = z.infer<typeof problemDetailsSchema>;

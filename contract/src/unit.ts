@@ -1,0 +1,53 @@
+import { batterySchema, DISPOSITIONS, figuresSchema, unitSchema, VERDICTS } from '@vaktman/core';
+import * as z from 'zod';
+
+/** What a client sends to add or change a unit. */
+export const unitDraftSchema = z.strictObject({
+  yardId: z.string().min(1, { error: 'choose a yard' }),
+  unit: unitSchema,
+  /** The revision the change was made from; absent when adding. */
+  revision: z.number().int().positive().optional(),
+});
+export type UnitDraft = z.infer<typeof unitDraftSchema>;
+
+/** One battery's stay at a position. */
+export const placementSchema = z.object({
+  placementId: z.uuid(),
+  batteryId: z.uuid(),
+  position: z.string(),
+  from: z.string(),
+  to: z.string().nullable(),
+  removedBecause: z.string().nullable(),
+  battery: batterySchema.omit({ position: true, string: true, set: true }),
+});
+export type Placement = z.infer<typeof placementSchema>;
+
+/** A battery's last values at its position, as judged in the visit they were taken in. */
+export const batteryLastSchema = z.object({
+  restingVolts: z.number().nullable(),
+  lowestVolts: z.number().nullable(),
+  verdict: z.enum(VERDICTS).nullable(),
+  figures: figuresSchema,
+});
+export type BatteryLast = z.infer<typeof batteryLastSchema>;
+
+export const visitSummarySchema = z.object({
+  visitId: z.string(),
+  startedAt: z.string(),
+  closedAt: z.string().nullable(),
+  technician: z.string(),
+  disposition: z.enum(DISPOSITIONS),
+  headline: z.string(),
+  findingCount: z.number(),
+  batteries: z.record(z.string(), batteryLastSchema),
+});
+export type VisitSummary = z.infer<typeof visitSummarySchema>;
+
+export const unitDetailSchema = z.object({
+  unit: unitSchema,
+  yardId: z.string(),
+  revision: z.number(),
+  placements: z.array(placementSchema),
+  visits: z.array(visitSummarySchema),
+});
+export type UnitDetail = z.infer<typeof unitDetailSchema>;

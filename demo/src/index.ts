@@ -1,0 +1,1 @@
+export { demoArchive } from './archive';

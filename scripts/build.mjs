@@ -1,0 +1,60 @@
+// Builds what the start command serves: the interface, the server and the demo fleet, into dist/.
+import { build as bundle } from 'esbuild';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { ensurePackages } from './setup/packages.mjs';
+import { root } from './setup/root.mjs';
+
+const DIST = join(root, 'dist');
+const MARK = join(DIST, 'built-from');
+const SOURCES = ['core/src', 'contract/src', 'server/src', 'demo/src', 'web', 'package-lock.json', 'scripts/build.mjs'];
+
+const filesBelow = (path) =>
+  statSync(path).isDirectory()
+    ? readdirSync(path)
+        .filter((name) => name !== 'node_modules' && name !== 'dist')
+        .sort()
+        .flatMap((name) => filesBelow(join(path, name)))
+    : [path];
+
+/** A fingerprint of everything the build is made from. */
+const sourceFingerprint = () => {
+  const hash = createHash('sha256');
+  for (const source of SOURCES)
+    for (const file of filesBelow(join(root, source))) hash.update(file.slice(root.length)).update(readFileSync(file));
+  return hash.digest('hex');
+};
+
+/** Builds unless the build at hand was made from the same sources. */
+export async function ensureBuild() {
+  ensurePackages();
+  const fingerprint = sourceFingerprint();
+  if (existsSync(MARK) && readFileSync(MARK, 'utf8') === fingerprint) return;
+  process.stderr.write('Building ...\n');
+  rmSync(DIST, { recursive: true, force: true });
+  mkdirSync(join(DIST, 'server'), { recursive: true });
+  const node = { bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: true, logLevel: 'error' };
+  // pg, pino and their like stay in node_modules; the workspace's own packages are bundled.
+  await bundle({
+    ...node,
+    entryPoints: [join(root, 'server/src/main.ts')],
+    outfile: join(DIST, 'server/main.mjs'),
+    external: ['pg', 'pino', 'hono', 'hono/*', '@hono/*', 'zod', 'uuid'],
+  });
+  cpSync(join(root, 'server/src/database/migrations'), join(DIST, 'server/migrations'), { recursive: true });
+  await bundle({
+    ...node,
+    entryPoints: [join(root, 'demo/src/index.ts')],
+    outfile: join(DIST, 'demo/index.mjs'),
+    external: ['zod', 'uuid'],
+  });
+  const { demoArchive } = await import(pathToFileURL(join(DIST, 'demo/index.mjs')).href);
+  writeFileSync(join(DIST, 'demo/fleet.json'), JSON.stringify(demoArchive()));
+  const { build } = await import('vite');
+  await build({ root: join(root, 'web'), configFile: join(root, 'web/vite.config.ts'), logLevel: 'warn' });
+  writeFileSync(MARK, fingerprint);
+}
+
+if (process.argv[1] === new URL(import.meta.url).pathname) await ensureBuild();

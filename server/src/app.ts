@@ -1,0 +1,124 @@
+import { batchSchema, unitDraftSchema } from '@vaktman/contract';
+import { Hono } from 'hono';
+import { bodyLimit } from 'hono/body-limit';
+import { compress } from 'hono/compress';
+import { secureHeaders } from 'hono/secure-headers';
+import type { Logger } from 'pino';
+import { applyBatch } from './batch/applyBatch';
+import type { Pool } from './database/pool';
+import { findFleetId, loadFleet } from './fleet/fleetStore';
+import { checkedBody } from './http/body';
+import { ClientError, notFound, problemAnswer } from './http/problem';
+import { addUnit, changeUnit } from './unit/saveUnit';
+import { loadUnit, loadVisitSummaries } from './unit/unitStore';
+import { loadVisit } from './visit/visitStore';
+import { watchJson } from './watch/watchStore';
+
+const MAX_BODY_BYTES = 2 * 1024 * 1024;
+
+export interface AppParts {
+  readonly pool: Pool;
+  readonly log: Logger;
+}
+
+/** The application's routes. It keeps no state of its own: any number may run on one database. */
+export const createApp = ({ pool, log }: AppParts): Hono => {
+  const app = new Hono();
+
+  const fleetId = async (): Promise<string> => {
+    const id = await findFleetId(pool);
+    if (id === null) throw new ClientError(503, 'The database holds no fleet yet.');
+    return id;
+  };
+
+  app.use(async (c, next) => {
+    const started = performance.now();
+    await next();
+    log.info(
+      { method: c.req.method, path: c.req.path, status: c.res.status, ms: Math.round(performance.now() - started) },
+      'request',
+    );
+  });
+  app.use(
+    secureHeaders({
+      contentSecurityPolicy: {
+        defaultSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:'],
+        workerSrc: ["'self'", 'blob:'],
+        frameAncestors: ["'none'"],
+        baseUri: ["'self'"],
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use('/api/*', compress({ threshold: 4096 }));
+  app.use(
+    '/api/*',
+    bodyLimit({
+      maxSize: MAX_BODY_BYTES,
+      onError: (c) => problemAnswer(c, 413, `The body is larger than ${MAX_BODY_BYTES} bytes.`),
+    }),
+  );
+  app.use('/api/*', async (c, next) => {
+    c.header('cache-control', 'no-store');
+    await next();
+  });
+
+  app.get('/healthz', async (c) => {
+    await pool.query('SELECT 1');
+    return c.json({ status: 'ok' });
+  });
+
+  app.get('/api/fleet', async (c) => c.json(await loadFleet(pool, await fleetId())));
+
+  app.get('/api/watch', async (c) =>
+    c.body(await watchJson(pool, await fleetId()), 200, { 'content-type': 'application/json' }),
+  );
+
+  app.get('/api/units/:unitId', async (c) => {
+    const id = await fleetId();
+    const unitId = c.req.param('unitId');
+    const stored = await loadUnit(pool, id, unitId);
+    if (stored === null) throw notFound(`Unit ${unitId}`);
+    return c.json({ ...stored, visits: await loadVisitSummaries(pool, id, unitId) });
+  });
+
+  app.post('/api/units', async (c) => {
+    const draft = await checkedBody(c, unitDraftSchema);
+    await addUnit(pool, await fleetId(), draft, new Date().toISOString());
+    return c.json({ unitId: draft.unit.id }, 201);
+  });
+
+  app.put('/api/units/:unitId', async (c) => {
+    const draft = await checkedBody(c, unitDraftSchema);
+    if (draft.unit.id !== c.req.param('unitId')) {
+      throw new ClientError(422, 'Nothing was stored.', [
+        { path: 'unit.id', message: `expected ${c.req.param('unitId')}; a unit keeps its number` },
+      ]);
+    }
+    await changeUnit(pool, await fleetId(), draft, new Date().toISOString());
+    return c.json({ unitId: draft.unit.id });
+  });
+
+  app.get('/api/visits/:visitId', async (c) => {
+    const visitId = c.req.param('visitId');
+    const visit = /^[0-9a-f-]{36}$/i.test(visitId) ? await loadVisit(pool, await fleetId(), visitId) : null;
+    if (visit === null) throw notFound(`Visit ${visitId}`);
+    return c.json(visit);
+  });
+
+  app.post('/api/batches', async (c) =>
+    c.json(await applyBatch(pool, await fleetId(), await checkedBody(c, batchSchema))),
+  );
+
+  app.all('/api/*', (c) => problemAnswer(c, 404, `Nothing answers at ${c.req.path}.`));
+
+  app.onError((error, c) => {
+    if (error instanceof ClientError) return problemAnswer(c, error.status, error.title, error.problems);
+    log.error({ err: error, path: c.req.path }, 'request failed');
+    return problemAnswer(c, 500, 'The server failed. What was sent is not stored; it may be sent again.');
+  });
+
+  return app;
+};

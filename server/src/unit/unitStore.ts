@@ -1,0 +1,208 @@
+import type { Placement, VisitSummary } from '@vaktman/contract';
+import { batteriesInOrder, unitSchema, type Battery, type Unit } from '@vaktman/core';
+import type { Queryable } from '../database/pool';
+
+/** A battery without the place it sits in. */
+export type BatteryThing = Placement['battery'];
+
+const thingOf = ({ position: _position, string: _string, set: _set, ...thing }: Battery): BatteryThing => thing;
+
+/** What is stored of a unit besides its batteries: where each sits in the wiring is part of the unit. */
+interface Definition {
+  readonly places: readonly Pick<Battery, 'position' | 'string' | 'set'>[];
+  readonly rest: Omit<Unit, 'id' | 'description' | 'systemVolts' | 'bank'>;
+}
+
+const definitionOf = ({
+  id: _id,
+  description: _description,
+  systemVolts: _volts,
+  bank,
+  ...rest
+}: Unit): Definition => ({
+  places: batteriesInOrder(bank).map(({ position, string, set }) =>
+    set === undefined ? { position, string } : { position, string, set },
+  ),
+  rest,
+});
+
+const parameters = (fleetId: string, yardId: string, unit: Unit): unknown[] => [
+  fleetId,
+  unit.id,
+  yardId,
+  unit.description,
+  unit.systemVolts,
+  unit.bank.arrangement,
+  JSON.stringify(definitionOf(unit)),
+];
+
+export const insertUnit = async (db: Queryable, fleetId: string, yardId: string, unit: Unit): Promise<void> => {
+  await db.query(
+    `INSERT INTO unit (fleet_id, unit_id, yard_id, description, system_volts, arrangement, definition) VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+    parameters(fleetId, yardId, unit),
+  );
+};
+
+/** Changes a unit if it still stands at the revision the change was made from. False when it does not. */
+export const updateUnit = async (
+  db: Queryable,
+  fleetId: string,
+  yardId: string,
+  unit: Unit,
+  revision: number,
+): Promise<boolean> => {
+  const { rowCount } = await db.query(
+    `UPDATE unit SET yard_id = $3, description = $4, system_volts = $5, arrangement = $6, definition = $7, revision = revision + 1
+     WHERE fleet_id = $1 AND unit_id = $2 AND revision = $8`,
+    [...parameters(fleetId, yardId, unit), revision],
+  );
+  return rowCount === 1;
+};
+
+export const insertBattery = async (
+  db: Queryable,
+  fleetId: string,
+  batteryId: string,
+  thing: BatteryThing,
+): Promise<void> => {
+  await db.query('INSERT INTO battery (fleet_id, battery_id, serial, description) VALUES ($1, $2, $3, $4)', [
+    fleetId,
+    batteryId,
+    thing.serial ?? null,
+    JSON.stringify(thing),
+  ]);
+};
+
+/** Corrects what is on record about a battery; its life in positions is untouched. */
+export const correctBattery = async (
+  db: Queryable,
+  fleetId: string,
+  batteryId: string,
+  thing: BatteryThing,
+): Promise<void> => {
+  await db.query('UPDATE battery SET serial = $3, description = $4 WHERE fleet_id = $1 AND battery_id = $2', [
+    fleetId,
+    batteryId,
+    thing.serial ?? null,
+    JSON.stringify(thing),
+  ]);
+};
+
+export const insertPlacement = async (
+  db: Queryable,
+  fleetId: string,
+  placement: {
+    placementId: string;
+    batteryId: string;
+    unitId: string;
+    position: string;
+    from: string;
+    to: string | null;
+    removedBecause: string | null;
+  },
+): Promise<void> => {
+  await db.query(
+    `INSERT INTO battery_placement (fleet_id, placement_id, battery_id, unit_id, position, during, removed_because)
+     VALUES ($1, $2, $3, $4, $5, tstzrange($6::timestamptz, $7::timestamptz), $8)`,
+    [
+      fleetId,
+      placement.placementId,
+      placement.batteryId,
+      placement.unitId,
+      placement.position,
+      placement.from,
+      placement.to,
+      placement.removedBecause,
+    ],
+  );
+};
+
+/** Ends a battery's stay at a position. */
+export const endPlacement = async (
+  db: Queryable,
+  fleetId: string,
+  placementId: string,
+  at: string,
+  because: string,
+): Promise<void> => {
+  await db.query(
+    `UPDATE battery_placement SET during = tstzrange(lower(during), greatest($3::timestamptz, lower(during) + interval '1 second')), removed_because = $4
+     WHERE fleet_id = $1 AND placement_id = $2 AND upper_inf(during)`,
+    [fleetId, placementId, at, because],
+  );
+};
+
+/** Every stay of a battery at a unit's positions, the present ones first. */
+export const loadPlacements = async (db: Queryable, fleetId: string, unitId: string): Promise<Placement[]> => {
+  const { rows } = await db.query<Omit<Placement, 'from' | 'to'> & { from: Date; to: Date | null }>(
+    `SELECT p.placement_id AS "placementId", p.battery_id AS "batteryId", p.position, lower(p.during) AS "from", upper(p.during) AS "to",
+            p.removed_because AS "removedBecause", b.description AS battery
+     FROM battery_placement p JOIN battery b USING (fleet_id, battery_id)
+     WHERE p.fleet_id = $1 AND p.unit_id = $2
+     ORDER BY upper_inf(p.during) DESC, p.position, lower(p.during) DESC`,
+    [fleetId, unitId],
+  );
+  return rows.map((row) => ({ ...row, from: row.from.toISOString(), to: row.to?.toISOString() ?? null }));
+};
+
+/** A unit as it stands now: its description with the batteries that sit in it. */
+export interface StoredUnit {
+  readonly unit: Unit;
+  readonly yardId: string;
+  readonly revision: number;
+  readonly placements: readonly Placement[];
+}
+
+/** Null when the unit is not known. */
+export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): Promise<StoredUnit | null> => {
+  const { rows } = await db.query<{
+    yardId: string;
+    description: string;
+    systemVolts: number;
+    arrangement: string;
+    definition: Definition;
+    revision: number;
+  }>(
+    `SELECT yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement, definition, revision
+     FROM unit WHERE fleet_id = $1 AND unit_id = $2`,
+    [fleetId, unitId],
+  );
+  const row = rows[0];
+  if (row === undefined) return null;
+  const placements = await loadPlacements(db, fleetId, unitId);
+  const present = new Map(
+    placements.filter(({ to }) => to === null).map((placement) => [placement.position, placement.battery]),
+  );
+  const unit = unitSchema.parse({
+    id: unitId,
+    description: row.description,
+    systemVolts: row.systemVolts,
+    bank: {
+      arrangement: row.arrangement,
+      batteries: row.definition.places.map((place) => ({ ...present.get(place.position), ...place })),
+    },
+    ...row.definition.rest,
+  });
+  return { unit, yardId: row.yardId, revision: row.revision, placements };
+};
+
+const VISITS_SHOWN = 60;
+
+/** A unit's visits as lists show them, latest first. */
+export const loadVisitSummaries = async (db: Queryable, fleetId: string, unitId: string): Promise<VisitSummary[]> => {
+  const { rows } = await db.query<
+    Omit<VisitSummary, 'startedAt' | 'closedAt'> & { startedAt: Date; closedAt: Date | null }
+  >(
+    `SELECT visit_id AS "visitId", started_at AS "startedAt", closed_at AS "closedAt", technician, disposition, headline,
+            finding_count AS "findingCount", body -> 'batteries' AS batteries
+     FROM visit_summary WHERE fleet_id = $1 AND unit_id = $2 ORDER BY started_at DESC LIMIT $3`,
+    [fleetId, unitId, VISITS_SHOWN],
+  );
+  return rows.map((row) => ({
+    ...row,
+    startedAt: row.startedAt.toISOString(),
+    closedAt: row.closedAt?.toISOString() ?? null,
+  }));
+};
+
+export { thingOf };

@@ -1,0 +1,61 @@
+import type { BatteryLast, VisitDetail } from '@vaktman/contract';
+import { headline, judge, positions, type Judgement, type Verdict } from '@vaktman/core';
+import type { Queryable } from '../database/pool';
+import { loadVisit } from './visitStore';
+
+/** Which battery test tells most about a battery, best first. */
+const TELLING_STEPS = ['battery.load', 'battery.conductance', 'battery.openCircuit'] as const;
+
+const verdictOf = ({ steps }: Judgement, position: string): Verdict | null => {
+  for (const telling of TELLING_STEPS) {
+    const found = steps.find(({ step, point }) => step === telling && point === position);
+    if (found !== undefined && (telling !== 'battery.openCircuit' || found.verdict !== 'pass')) return found.verdict;
+  }
+  return null;
+};
+
+/** Last values of every battery that was read in a visit. */
+export const batteryLasts = ({ file }: VisitDetail, judgement: Judgement): Record<string, BatteryLast> => {
+  const lasts: Record<string, BatteryLast> = {};
+  const current = new Map(judgement.steps.map(({ step, point, readings }) => [`${step}@${point}`, readings[0]]));
+  const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
+  for (const position of positions(file.unit)) {
+    const resting = byId.get(current.get(`battery.openCircuit@${position}`) ?? '');
+    const load = byId.get(current.get(`battery.load@${position}`) ?? '');
+    if (resting === undefined && load === undefined && judgement.figures[position] === undefined) continue;
+    lasts[position] = {
+      restingVolts: resting?.step === 'battery.openCircuit' ? resting.volts : null,
+      lowestVolts: load?.step === 'battery.load' ? load.lowestVolts : null,
+      verdict: verdictOf(judgement, position),
+      figures: judgement.figures[position] ?? {},
+    };
+  }
+  return lasts;
+};
+
+/** Computes what lists show of a visit from its facts, and stores it in place of what stood there. */
+export const refreshSummary = async (db: Queryable, fleetId: string, visitId: string): Promise<void> => {
+  const detail = await loadVisit(db, fleetId, visitId);
+  if (detail === null) throw new Error(`Visit ${visitId} vanished while its summary was made.`);
+  const { file, events } = detail;
+  const judgement = judge(file);
+  const closedAt = events.findLast(({ kind }) => kind === 'closed')?.at ?? null;
+  await db.query(
+    `INSERT INTO visit_summary (fleet_id, visit_id, unit_id, started_at, closed_at, technician, disposition, headline, finding_count, body)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+     ON CONFLICT (fleet_id, visit_id) DO UPDATE SET closed_at = excluded.closed_at, technician = excluded.technician,
+       disposition = excluded.disposition, headline = excluded.headline, finding_count = excluded.finding_count, body = excluded.body`,
+    [
+      fleetId,
+      visitId,
+      file.unit.id,
+      file.visit.at,
+      closedAt,
+      file.visit.technician,
+      judgement.disposition,
+      headline(judgement),
+      judgement.findings.length,
+      JSON.stringify({ batteries: batteryLasts(detail, judgement), findings: judgement.findings }),
+    ],
+  );
+};

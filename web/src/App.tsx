@@ -1,0 +1,47 @@
+import { lazy, Suspense, useEffect } from 'react';
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { Failed, Loading } from './frame/Failed';
+import { MainBar } from './frame/MainBar';
+import { WaitingMark } from './frame/WaitingMark';
+import { useAppSelector } from './store';
+import { GlobalStyle } from './theme/GlobalStyle';
+import { WatchView } from './watch/WatchView';
+
+const UnitView = lazy(() => import('./unit/UnitView').then((module) => ({ default: module.UnitView })));
+const UnitFormView = lazy(() => import('./unit/UnitFormView').then((module) => ({ default: module.UnitFormView })));
+const PrepareView = lazy(() => import('./visit/PrepareView').then((module) => ({ default: module.PrepareView })));
+const VisitView = lazy(() => import('./visit/VisitView').then((module) => ({ default: module.VisitView })));
+
+const NoSuchPlace = () => (
+  <>
+    <MainBar />
+    <Failed title="Nothing is at this address" words="The watch shows every unit." />
+  </>
+);
+
+/** The application: one view at a time, the address says which. */
+export const App = () => {
+  const theme = useAppSelector((state) => state.settings.theme);
+  useEffect(() => {
+    document.documentElement.dataset['theme'] = theme;
+  }, [theme]);
+  return (
+    <BrowserRouter>
+      <GlobalStyle />
+      <Suspense fallback={<Loading />}>
+        <Routes>
+          <Route path="/" element={<WatchView />} />
+          <Route path="/units/new" element={<UnitFormView />} />
+          <Route path="/units/:unitId" element={<UnitView />} />
+          <Route path="/units/:unitId/edit" element={<UnitFormView />} />
+          <Route path="/units/:unitId/prepare" element={<PrepareView />} />
+          <Route path="/visits/:visitId" element={<VisitView />} />
+          <Route path="/visits/:visitId/:step" element={<VisitView />} />
+          <Route path="/visits/:visitId/:step/:point" element={<VisitView />} />
+          <Route path="*" element={<NoSuchPlace />} />
+        </Routes>
+      </Suspense>
+      <WaitingMark />
+    </BrowserRouter>
+  );
+};

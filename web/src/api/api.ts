@@ -1,0 +1,49 @@
+import {
+  fleetSchema,
+  unitDetailSchema,
+  visitDetailSchema,
+  watchSchema,
+  type Fleet,
+  type UnitDetail,
+  type UnitDraft,
+  type VisitDetail,
+  type Watch,
+} from '@vaktman/contract';
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+
+/** Everything the server knows, as the interface asks for it. */
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20_000 }),
+  tagTypes: ['Watch', 'Unit', 'Visit'],
+  keepUnusedDataFor: 120,
+  refetchOnMountOrArgChange: true,
+  endpoints: (build) => ({
+    fleet: build.query<Fleet, void>({ query: () => '/fleet', transformResponse: (body) => fleetSchema.parse(body) }),
+    watch: build.query<Watch, void>({
+      query: () => '/watch',
+      transformResponse: (body) => watchSchema.parse(body),
+      providesTags: ['Watch'],
+    }),
+    unit: build.query<UnitDetail, string>({
+      query: (unitId) => `/units/${encodeURIComponent(unitId)}`,
+      transformResponse: (body) => unitDetailSchema.parse(body),
+      providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
+    }),
+    visit: build.query<VisitDetail, string>({
+      query: (visitId) => `/visits/${encodeURIComponent(visitId)}`,
+      transformResponse: (body) => visitDetailSchema.parse(body),
+      providesTags: (_result, _error, visitId) => [{ type: 'Visit', id: visitId }],
+    }),
+    addUnit: build.mutation<{ unitId: string }, UnitDraft>({
+      query: (body) => ({ url: '/units', method: 'POST', body }),
+      invalidatesTags: ['Watch'],
+    }),
+    changeUnit: build.mutation<{ unitId: string }, UnitDraft>({
+      query: (body) => ({ url: `/units/${encodeURIComponent(body.unit.id)}`, method: 'PUT', body }),
+      invalidatesTags: (_result, _error, { unit }) => ['Watch', { type: 'Unit', id: unit.id }],
+    }),
+  }),
+});
+export const { useFleetQuery, useWatchQuery, useUnitQuery, useVisitQuery, useAddUnitMutation, useChangeUnitMutation } =
+  api;

@@ -1,0 +1,27 @@
+import { problemDetailsSchema, type ProblemDetails } from '@vaktman/contract';
+import type { SerializedError } from '@reduxjs/toolkit';
+import type { FetchBaseQueryError } from '@reduxjs/toolkit/query';
+
+/** Why a request did not come through: refused with reasons, or not reached at all. */
+export type Failure =
+  | { readonly kind: 'refused'; readonly details: ProblemDetails }
+  | { readonly kind: 'unreached'; readonly words: string };
+
+export const failureOf = (error: FetchBaseQueryError | SerializedError): Failure => {
+  if ('data' in error) {
+    const details = problemDetailsSchema.safeParse(typeof error.data === 'string' ? parsed(error.data) : error.data);
+    if (details.success) return { kind: 'refused', details: details.data };
+  }
+  return { kind: 'unreached', words: 'The server does not answer.' };
+};
+
+const parsed = (text: string): unknown => {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
+};
+
+export const isNotFound = (error: FetchBaseQueryError | SerializedError | undefined): boolean =>
+  error !== undefined && 'status' in error && error.status === 404;

@@ -1,0 +1,92 @@
+import { Button, type ButtonProps } from 'react-aria-components';
+import { Link, type LinkProps } from 'react-router';
+import styled, { css } from 'styled-components';
+
+const shape = css`
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  gap: 0.5em;
+  min-height: 64px;
+  padding: 0 1.4rem;
+  font: inherit;
+  font-weight: 680;
+  font-size: 1.3rem;
+  color: var(--ink);
+  background: var(--paper);
+  border: 2px solid var(--ink);
+  border-radius: 0;
+  text-decoration: none;
+  cursor: pointer;
+  touch-action: manipulation;
+  &[data-hovered],
+  &:hover {
+    background: var(--shade);
+  }
+  &[data-pressed] {
+    background: var(--rule);
+  }
+  &[data-disabled] {
+    color: var(--ink-3);
+    border-style: dashed;
+    border-color: var(--ink-3);
+    cursor: default;
+  }
+`;
+
+const primary = css`
+  background: var(--live);
+  color: var(--on-live);
+  border-color: var(--live);
+  &[data-hovered],
+  &:hover {
+    background: var(--live);
+    text-decoration: underline;
+    text-underline-offset: 0.25em;
+  }
+  &[data-pressed] {
+    opacity: 0.85;
+  }
+  &[data-disabled] {
+    background: transparent;
+    text-decoration: none;
+  }
+`;
+
+const Plain = styled(Button)`
+  ${shape}
+`;
+const Primary = styled(Button)`
+  ${shape}
+  ${primary}
+  min-height: 72px;
+`;
+const PlainLink = styled(Link)`
+  ${shape}
+`;
+const PrimaryLink = styled(Link)`
+  ${shape}
+  ${primary}
+  min-height: 72px;
+`;
+
+/** A key for a gloved thumb. */
+export const Key = (props: ButtonProps) => <Plain {...props} />;
+/** The one thing to do on a screen. */
+export const PrimaryKey = (props: ButtonProps) => <Primary {...props} />;
+export const KeyLink = (props: LinkProps) => <PlainLink {...props} />;
+export const PrimaryKeyLink = (props: LinkProps) => <PrimaryLink {...props} />;
+
+/** A quiet key in a line of text or a title block. */
+export const QuietKey = styled(Button)`
+  font: inherit;
+  font-weight: 620;
+  color: inherit;
+  background: none;
+  border: 0;
+  padding: 0 0.6rem;
+  min-height: 48px;
+  text-decoration: underline;
+  text-underline-offset: 0.25em;
+  cursor: pointer;
+`;

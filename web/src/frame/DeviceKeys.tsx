@@ -1,0 +1,35 @@
+import { Bell, BellOff, Moon, Sun } from 'lucide-react';
+import { ToggleButton } from 'react-aria-components';
+import styled from 'styled-components';
+import { soundToggled, themeToggled } from '../settings/settingsSlice';
+import { useAppDispatch, useAppSelector } from '../store';
+
+const Switch = styled(ToggleButton)`
+  width: 52px;
+  min-height: 60px;
+  border: 0;
+  background: none;
+  color: inherit;
+  cursor: pointer;
+  display: grid;
+  place-items: center;
+  &[data-hovered] {
+    background: var(--shade);
+  }
+`;
+
+/** Night ground and sound, switched for this device. */
+export const DeviceKeys = () => {
+  const dispatch = useAppDispatch();
+  const { theme, sound } = useAppSelector((state) => state.settings);
+  return (
+    <>
+      <Switch aria-label="Night theme" isSelected={theme === 'night'} onChange={() => dispatch(themeToggled())}>
+        {theme === 'night' ? <Sun aria-hidden="true" /> : <Moon aria-hidden="true" />}
+      </Switch>
+      <Switch aria-label="Sound" isSelected={sound} onChange={() => dispatch(soundToggled())}>
+        {sound ? <Bell aria-hidden="true" /> : <BellOff aria-hidden="true" />}
+      </Switch>
+    </>
+  );
+};

@@ -1,0 +1,118 @@
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { NARROW, PHONE } from '../theme/screen';
+
+/** One fact of the title block. */
+export interface TitleCell {
+  readonly label: string;
+  readonly value: ReactNode;
+}
+
+const Block = styled.header`
+  display: flex;
+  align-items: stretch;
+  min-height: 60px;
+  border-bottom: 2px solid var(--ink);
+  background: var(--paper);
+  position: sticky;
+  top: 0;
+  z-index: 5;
+`;
+const Plate = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 0.8rem;
+  padding: 0 1.25rem 0 1.5rem;
+  h1 {
+    font-size: 2.4rem;
+    font-weight: 760;
+    white-space: nowrap;
+  }
+  p {
+    font-weight: 620;
+    line-height: 1.15;
+  }
+  ${PHONE} {
+    padding: 0 0.9rem;
+    gap: 0.6rem;
+    h1 {
+      font-size: 1.8rem;
+    }
+    p {
+      font-size: 0.88rem;
+    }
+  }
+`;
+const Cells = styled.dl`
+  display: flex;
+  flex: 1;
+  overflow: hidden;
+  div {
+    display: flex;
+    flex-direction: column;
+    justify-content: center;
+    padding: 0 1rem;
+    border-left: 1px solid var(--rule);
+    white-space: nowrap;
+  }
+  dt {
+    font-size: 0.82rem;
+    color: var(--ink-2);
+  }
+  dd {
+    font-weight: 680;
+    font-size: 1.1rem;
+  }
+  ${NARROW} {
+    div {
+      padding: 0 0.7rem;
+    }
+    div:nth-child(n + 4) {
+      display: none;
+    }
+  }
+  ${PHONE} {
+    display: none;
+  }
+`;
+const End = styled.div`
+  display: flex;
+  align-items: stretch;
+  margin-left: auto;
+  > * {
+    border-left: 1px solid var(--rule);
+  }
+`;
+
+/** The title block across the top: the plate, the facts that matter now, and the way out. */
+export const TitleBlock = ({
+  plate,
+  lines,
+  cells,
+  end,
+}: {
+  plate: string;
+  lines: readonly string[];
+  cells: readonly TitleCell[];
+  end: ReactNode;
+}) => (
+  <Block>
+    <Plate>
+      <h1>{plate}</h1>
+      <div>
+        {lines.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+      </div>
+    </Plate>
+    <Cells>
+      {cells.map(({ label, value }) => (
+        <div key={label}>
+          <dt>{label}</dt>
+          <dd>{value}</dd>
+        </div>
+      ))}
+    </Cells>
+    <End>{end}</End>
+  </Block>
+);

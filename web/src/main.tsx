@@ -1,0 +1,25 @@
+import '@fontsource-variable/archivo/wdth.css';
+import '@fontsource/b612-mono/latin-400.css';
+import '@fontsource/b612-mono/latin-700.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { App } from './App';
+import { Outbox } from './outbox/outbox';
+import { OutboxContext } from './outbox/OutboxContext';
+import { createStore, keepOnDevice } from './store';
+
+const store = createStore();
+keepOnDevice(store, localStorage);
+const outbox = new Outbox(store);
+outbox.start();
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={store}>
+      <OutboxContext value={outbox}>
+        <App />
+      </OutboxContext>
+    </Provider>
+  </StrictMode>,
+);

@@ -1,0 +1,35 @@
+import { repairsOf, type Entry, type VisitDetail } from '@vaktman/contract';
+
+const withRepairs = (detail: VisitDetail): VisitDetail => {
+  const repairs = repairsOf(detail.events);
+  return repairs.length === 0 ? detail : { ...detail, file: { ...detail.file, repairs } };
+};
+
+/** The visit with one more entry; an entry it has already changes nothing. Null when the visit was never opened here. */
+export const applyEntry = (detail: VisitDetail | null, entry: Entry): VisitDetail | null => {
+  if (entry.kind === 'visit') {
+    const { unit, method, visit } = entry.opening;
+    return (
+      detail ?? {
+        file: { format: 'vaktman-visit', version: 1, unit, method, visit, readings: [] },
+        events: [],
+        takenBy: {},
+      }
+    );
+  }
+  if (detail === null) return null;
+  if (entry.kind === 'event') {
+    if (detail.events.some(({ eventId }) => eventId === entry.event.eventId)) return detail;
+    return withRepairs({ ...detail, events: [...detail.events, entry.event] });
+  }
+  if (detail.file.readings.some(({ id }) => id === entry.reading.id)) return detail;
+  return {
+    ...detail,
+    file: { ...detail.file, readings: [...detail.file.readings, entry.reading] },
+    takenBy: { ...detail.takenBy, [entry.reading.id]: entry.takenBy },
+  };
+};
+
+/** What the server has and what is still on its way, as one visit. */
+export const mergeVisit = (stored: VisitDetail | null, entries: readonly Entry[]): VisitDetail | null =>
+  entries.reduce<VisitDetail | null>((detail, entry) => applyEntry(detail, entry), stored);

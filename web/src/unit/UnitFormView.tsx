@@ -1,0 +1,393 @@
+import type { UnitDetail } from '@vaktman/contract';
+import { CHEMISTRIES, RATING_STANDARDS } from '@vaktman/core';
+import { useEffect, useMemo, useState } from 'react';
+import { Controller, useForm, useWatch, type Control, type FieldPath } from 'react-hook-form';
+import { useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import { useAddUnitMutation, useChangeUnitMutation, useFleetQuery, useUnitQuery } from '../api/api';
+import { failureOf } from '../api/failure';
+import { ChoiceField, Field, FieldGroup } from '../control/Field';
+import { Key, PrimaryKey } from '../control/Key';
+import { bankWords } from '../control/words';
+import { BankDrawing } from '../drawing/BankDrawing';
+import { EndLink } from '../frame/EndLink';
+import { Failed, Loading } from '../frame/Failed';
+import { TitleBlock } from '../frame/TitleBlock';
+import { NARROW, PHONE } from '../theme/screen';
+import {
+  arrangementsFor,
+  batteryCount,
+  checkForm,
+  EMPTY_BATTERY,
+  emptyForm,
+  errorsByField,
+  formFrom,
+  formResolver,
+  type UnitFormFields,
+} from './unitForm';
+
+const Sheet = styled.form`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 1.4rem 2rem;
+  padding: 1.2rem 1.5rem 2rem;
+  align-items: start;
+  ${NARROW} {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  ${PHONE} {
+    padding: 0.9rem 0.9rem 3.5rem;
+  }
+`;
+const Main = styled.div`
+  display: grid;
+  gap: 1.4rem;
+`;
+const Grid = styled.div<{ $columns: string }>`
+  display: grid;
+  grid-template-columns: ${({ $columns }) => $columns};
+  gap: 0.9rem 1rem;
+  ${PHONE} {
+    grid-template-columns: 1fr 1fr;
+  }
+`;
+const BatteryRow = styled.div`
+  display: grid;
+  grid-template-columns: 2rem repeat(4, minmax(0, 1fr)) repeat(2, minmax(0, 0.8fr));
+  gap: 0.6rem 0.7rem;
+  padding: 0.6rem 0;
+  border-bottom: 1px solid var(--rule);
+  > strong {
+    font-size: 1.8rem;
+    align-self: center;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr 1fr;
+    > strong {
+      grid-column: 1 / -1;
+    }
+  }
+`;
+const Side = styled.aside`
+  position: sticky;
+  top: 80px;
+  display: grid;
+  gap: 1rem;
+`;
+const Wrong = styled.p`
+  color: var(--failed);
+  font-weight: 680;
+`;
+
+const errorAt = (errors: unknown, name: string): string | undefined => {
+  let level: unknown = errors;
+  for (const key of name.split('.')) {
+    if (typeof level !== 'object' || level === null) return undefined;
+    level = (level as Record<string, unknown>)[key];
+  }
+  const message = typeof level === 'object' && level !== null ? (level as { message?: unknown }).message : undefined;
+  return typeof message === 'string' ? message : undefined;
+};
+
+type Name = FieldPath<UnitFormFields>;
+
+const TextLine = ({
+  control,
+  name,
+  label,
+  inputMode,
+  type,
+  isDisabled,
+}: {
+  control: Control<UnitFormFields>;
+  name: Name;
+  label: string;
+  inputMode?: 'decimal';
+  type?: string;
+  isDisabled?: boolean;
+}) => (
+  <Controller
+    control={control}
+    name={name}
+    render={({ field, formState }) => (
+      <Field
+        label={label}
+        name={name}
+        value={String(field.value)}
+        onChange={field.onChange}
+        error={errorAt(formState.errors, name)}
+        inputMode={inputMode}
+        isDisabled={isDisabled === true}
+        {...(type === undefined ? {} : { type })}
+      />
+    )}
+  />
+);
+
+const Choice = ({
+  control,
+  name,
+  label,
+  options,
+}: {
+  control: Control<UnitFormFields>;
+  name: Name;
+  label: string;
+  options: readonly (readonly [string, string])[];
+}) => (
+  <Controller
+    control={control}
+    name={name}
+    render={({ field, formState }) => (
+      <ChoiceField
+        label={label}
+        value={String(field.value)}
+        onChange={field.onChange}
+        options={options}
+        error={errorAt(formState.errors, name)}
+      />
+    )}
+  />
+);
+
+const same = (words: readonly string[]): readonly (readonly [string, string])[] =>
+  words.map((word) => [word, word] as const);
+
+const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonly (readonly [string, string])[] }) => {
+  const navigate = useNavigate();
+  const [addUnit] = useAddUnitMutation();
+  const [changeUnit] = useChangeUnitMutation();
+  const [failure, setFailure] = useState<string | null>(null);
+  const resolver = useMemo(() => formResolver(before), [before]);
+  const form = useForm<UnitFormFields>({
+    defaultValues: before === null ? emptyForm(yards[0]?.[0] ?? '') : formFrom(before),
+    resolver,
+  });
+  const { control, setValue, getValues, handleSubmit, setError } = form;
+  const values = useWatch({ control }) as UnitFormFields;
+  const arrangements = arrangementsFor(values.systemVolts);
+  const count = batteryCount(values.arrangement);
+  const series = values.systemVolts === '24';
+
+  useEffect(() => {
+    if (!arrangements.some((arrangement) => arrangement === values.arrangement))
+      setValue('arrangement', arrangements[0] ?? '1S1P');
+  }, [arrangements, values.arrangement, setValue]);
+  useEffect(() => {
+    const batteries = getValues('batteries');
+    if (batteries.length < count)
+      setValue('batteries', [
+        ...batteries,
+        ...Array.from({ length: count - batteries.length }, () => ({ ...(batteries[0] ?? EMPTY_BATTERY), serial: '' })),
+      ]);
+  }, [count, getValues, setValue]);
+
+  const drawn = useMemo(() => {
+    const checked = checkForm({ ...values, id: values.id || 'new', yardId: values.yardId || 'yard' }, before);
+    return checked.ok ? checked.draft.unit.bank : null;
+  }, [values, before]);
+
+  const save = handleSubmit(async (typed) => {
+    setFailure(null);
+    const checked = checkForm(typed, before);
+    if (!checked.ok) return;
+    const result = before === null ? await addUnit(checked.draft) : await changeUnit(checked.draft);
+    if (result.error === undefined) {
+      await navigate(`/units/${encodeURIComponent(checked.draft.unit.id)}`);
+      return;
+    }
+    const why = failureOf(result.error);
+    if (why.kind === 'unreached') {
+      setFailure(`${why.words} What you typed is still here; save again when it does.`);
+      return;
+    }
+    setFailure(why.details.title);
+    for (const [path, message] of Object.entries(errorsByField(why.details.problems ?? [])))
+      setError(path as Name, { type: 'server', message });
+  });
+
+  const copyFirst = (): void => {
+    const [first, ...rest] = getValues('batteries');
+    if (first !== undefined)
+      setValue('batteries', [
+        first,
+        ...rest.map((battery) => ({ ...first, serial: battery.serial, set: battery.set })),
+      ]);
+  };
+
+  return (
+    <>
+      <TitleBlock
+        plate={before === null ? 'New unit' : before.unit.id}
+        lines={before === null ? [] : [before.unit.description]}
+        cells={[{ label: 'Bank', value: bankWords(Number(values.systemVolts), values.arrangement) }]}
+        end={
+          <EndLink to={before === null ? '/' : `/units/${encodeURIComponent(before.unit.id)}`}>
+            Leave without saving
+          </EndLink>
+        }
+      />
+      <Sheet onSubmit={(event) => void save(event)} noValidate>
+        <Main>
+          <FieldGroup title="The unit">
+            <Grid $columns="1fr 2fr 1.3fr">
+              <TextLine control={control} name="id" label="Number" isDisabled={before !== null} />
+              <TextLine control={control} name="description" label="What it is" />
+              <Choice control={control} name="yardId" label="Yard" options={yards} />
+            </Grid>
+          </FieldGroup>
+          <FieldGroup title="The bank">
+            <Grid $columns="1fr 2fr 1.3fr">
+              <Choice
+                control={control}
+                name="systemVolts"
+                label="System"
+                options={[
+                  ['12', '12 V'],
+                  ['24', '24 V'],
+                ]}
+              />
+              <Choice
+                control={control}
+                name="arrangement"
+                label="Arrangement"
+                options={arrangements.map(
+                  (arrangement) =>
+                    [arrangement, `${arrangement}: ${bankWords(Number(values.systemVolts), arrangement)}`] as const,
+                )}
+              />
+              <div style={{ alignSelf: 'end' }}>
+                <Key type="button" onPress={copyFirst}>
+                  All like A
+                </Key>
+              </div>
+            </Grid>
+            {Array.from({ length: count }, (_, index) => (
+              <BatteryRow key={index} role="group" aria-label={`Battery ${'ABCDEF'[index] ?? ''}`}>
+                <strong>{'ABCDEF'[index]}</strong>
+                <TextLine control={control} name={`batteries.${index}.make`} label="Make" />
+                <TextLine control={control} name={`batteries.${index}.serial`} label="Serial" />
+                <TextLine control={control} name={`batteries.${index}.fitted`} label="Fitted" type="date" />
+                <TextLine
+                  control={control}
+                  name={`batteries.${index}.ratingValue`}
+                  label="Cold cranking, A"
+                  inputMode="decimal"
+                />
+                <Choice
+                  control={control}
+                  name={`batteries.${index}.ratingStandard`}
+                  label="Standard"
+                  options={same(RATING_STANDARDS)}
+                />
+                <Choice
+                  control={control}
+                  name={`batteries.${index}.chemistry`}
+                  label="Chemistry"
+                  options={same(CHEMISTRIES)}
+                />
+                <span />
+                <TextLine
+                  control={control}
+                  name={`batteries.${index}.capacityAh`}
+                  label="Capacity, Ah"
+                  inputMode="decimal"
+                />
+                {series ? null : (
+                  <TextLine control={control} name={`batteries.${index}.set`} label="Box" inputMode="decimal" />
+                )}
+                <Choice
+                  control={control}
+                  name={`batteries.${index}.duty`}
+                  label="Duty"
+                  options={same(['truck', 'light'])}
+                />
+              </BatteryRow>
+            ))}
+          </FieldGroup>
+          <FieldGroup title="Starter and alternator">
+            <Grid $columns="1fr 1fr 1fr 1fr 1fr">
+              <Choice
+                control={control}
+                name="groundReturn"
+                label="Starter ground"
+                options={[
+                  ['cable', 'own cable'],
+                  ['block', 'engine block'],
+                ]}
+              />
+              <Choice
+                control={control}
+                name="magneticSwitch"
+                label="Magnetic switch"
+                options={same(['separate', 'integrated', 'none'])}
+              />
+              <TextLine
+                control={control}
+                name="alternators.0.ratedAmps"
+                label="Alternator rating, A"
+                inputMode="decimal"
+              />
+              <Choice
+                control={control}
+                name="alternators.0.ground"
+                label="Alternator ground"
+                options={[
+                  ['case', 'case'],
+                  ['stud', 'own stud'],
+                ]}
+              />
+              <Choice
+                control={control}
+                name="alternators.0.remoteSense"
+                label="Remote sense"
+                options={same(['no', 'yes'])}
+              />
+            </Grid>
+          </FieldGroup>
+        </Main>
+        <Side>
+          <h2>As it is wired</h2>
+          {drawn === null ? (
+            <p>The drawing follows once the entries fit together.</p>
+          ) : (
+            <BankDrawing
+              bank={drawn}
+              faces={Object.fromEntries(
+                drawn.batteries.map(({ position, make }) => [
+                  position,
+                  { value: null, unit: '', note: make ?? '', mark: null },
+                ]),
+              )}
+            />
+          )}
+          {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
+          <PrimaryKey type="submit">{before === null ? 'Add the unit' : 'Save the changes'}</PrimaryKey>
+        </Side>
+      </Sheet>
+    </>
+  );
+};
+
+/** Adds a unit, or changes what is on record about one. */
+export const UnitFormView = () => {
+  const { unitId } = useParams();
+  const fleet = useFleetQuery();
+  const unit = useUnitQuery(unitId ?? '', { skip: unitId === undefined });
+  if (fleet.isError || unit.isError)
+    return (
+      <Failed
+        title="The form could not be loaded"
+        words="The server does not answer."
+        again={() => void fleet.refetch()}
+      />
+    );
+  if (fleet.data === undefined || (unitId !== undefined && unit.data === undefined)) return <Loading />;
+  return (
+    <UnitForm
+      key={unitId ?? 'new'}
+      before={unit.data ?? null}
+      yards={fleet.data.yards.map(({ yardId, name }) => [yardId, name] as const)}
+    />
+  );
+};

@@ -1,0 +1,331 @@
+import {
+  batteryTemperature,
+  celsiusText,
+  figure,
+  HOLD_SECONDS,
+  loadLimit,
+  loadTarget,
+  pointName,
+  refusal,
+  stepTitle,
+  voltsText,
+} from '@vaktman/core';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
+import { useNow } from '../clock/useNow';
+import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
+import { Keypad } from '../control/Keypad';
+import { LeadsDrawing } from '../drawing/LeadsDrawing';
+import { useAppDispatch, useAppSelector } from '../store';
+import { PHONE } from '../theme/screen';
+import { CAUTION_WORDS } from './cautions';
+import { HoldFigures, LoadHold } from './LoadHold';
+import { nextOnScreen, onwardPath, placePath } from './nextPlace';
+import type { StepProps } from './stepProps';
+import { useConditions, useRecorder } from './useVisit';
+import { VerdictPanel } from './VerdictPanel';
+import { VisitFrame } from './VisitFrame';
+
+const COOL_SECONDS = 60;
+const REACTION_SECONDS = 3;
+
+const Sheet = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: 1rem;
+  flex: 1;
+  h2 {
+    font-size: 2.2rem;
+  }
+  > p {
+    font-size: 1.2rem;
+  }
+`;
+const Keys = styled.div`
+  display: grid;
+  grid-template-columns: minmax(10rem, 1fr) 2.2fr;
+  gap: 1rem;
+  margin-top: auto;
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+const Entry = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 26rem);
+  gap: 2rem;
+  h2 {
+    font-size: 2.4rem;
+  }
+  p {
+    font-size: 1.2rem;
+    margin-top: 0.5rem;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr;
+    gap: 0.5rem;
+    h2 {
+      font-size: 1.7rem;
+    }
+  }
+`;
+const Stop = styled.div`
+  border-left: 14px solid var(--failed);
+  padding-left: 1.2rem;
+  display: grid;
+  gap: 0.8rem;
+  h2 {
+    font-size: 2.8rem;
+  }
+  p {
+    font-size: 1.5rem;
+    max-width: 42rem;
+  }
+`;
+const Figures = styled.dl`
+  display: flex;
+  gap: 2.4rem;
+  dt {
+    color: var(--ink-2);
+    font-size: 1rem;
+  }
+  dd {
+    font-size: 1.7rem;
+  }
+`;
+
+/** Seconds the load was on. The press comes a moment after the release at the stop bar; a little of that is not held against the test. */
+const heldSeconds = (startedMs: number, offMs: number): number => {
+  const measured = Math.round((offMs - startedMs) / 100) / 10;
+  return measured > HOLD_SECONDS && measured <= HOLD_SECONDS + REACTION_SECONDS ? HOLD_SECONDS : measured;
+};
+
+/** The load test of one battery: what to hold, the fifteen seconds, the release, the lowest volts, the verdict. */
+export const LoadStep = ({ detail, judged, point }: StepProps) => {
+  const visitId = detail.file.visit.id;
+  const dispatch = useAppDispatch();
+  const recorder = useRecorder(visitId, detail.file.visit.technician);
+  const [conditions, change] = useConditions(visitId);
+  const [again, setAgain] = useState(false);
+  const { outcomes, judgement } = judged;
+  const { facts } = outcomes;
+  const battery = facts.batteries.get(point)!;
+  const resting = outcomes.restingFor(point, Infinity);
+  const temperature = batteryTemperature(facts, conditions.batteryC ?? undefined, resting?.reading ?? null);
+  const limit = temperature.celsius === null ? null : loadLimit(battery, facts.limits, temperature.celsius);
+  const target = loadTarget(battery);
+  const outcome = outcomes.at('battery.load', point);
+  const reading = facts.current.get(`battery.load@${point}`);
+  const hold = conditions.hold?.position === point ? conditions.hold : null;
+  const where =
+    temperature.celsius === null
+      ? 'no temperature'
+      : `${temperature.from === 'air' ? 'air' : 'battery'} at ${celsiusText(temperature.celsius)}`;
+  const coolId = `cool:${visitId}`;
+  const cooling = useAppSelector((state) => state.clocks.find(({ id }) => id === coolId));
+  const now = useNow(500, cooling !== undefined);
+  const coolLeft = cooling === undefined ? 0 : secondsLeft(cooling, now);
+  const frame = { detail, judged, point, test: 'Load test', side: <LeadsDrawing position={point} purpose="load" /> };
+
+  if (hold !== null && hold.offMs === null && target !== null) {
+    return (
+      <VisitFrame {...frame} live caution="Face shield down. Turn the pile to zero before any clamp comes off.">
+        <LoadHold
+          position={point}
+          target={target}
+          limitVolts={limit?.value ?? null}
+          where={where}
+          startedMs={hold.startedMs}
+          stop={() => change({ hold: null })}
+          off={(offMs) => {
+            change({ hold: { ...hold, offMs } });
+            dispatch(
+              clockStarted({
+                id: coolId,
+                name: `${detail.file.unit.id}: pile and battery ${point} cool`,
+                path: `/visits/${visitId}`,
+                startedMs: offMs,
+                seconds: COOL_SECONDS,
+              }),
+            );
+          }}
+        />
+      </VisitFrame>
+    );
+  }
+  if (hold !== null && hold.offMs !== null && target !== null) {
+    const seconds = heldSeconds(hold.startedMs, hold.offMs);
+    return (
+      <VisitFrame {...frame} live caution={CAUTION_WORDS['load-heat']}>
+        <Entry>
+          <div>
+            <h2>What did battery {point} read?</h2>
+            <p>
+              The lowest volts of the hold, and the amps you held. Band {Math.round(target.amps)} to{' '}
+              {Math.round(target.bandTopAmps)} A{limit === null ? '' : `, limit ${voltsText(limit.value)}, ${where}`}.
+            </p>
+            <p>The load was on for {figure(seconds, 1)} s.</p>
+            <p>
+              Recovery: volts 60 s after release, if you wait for them
+              {coolLeft > 0 ? `, in ${clockText(coolLeft)}` : ''}.
+            </p>
+          </div>
+          <Keypad
+            fields={[
+              { key: 'lowestVolts', label: 'Lowest volts', unit: 'V', min: -40, max: 40, usual: [5, 12.6] },
+              {
+                key: 'amps',
+                label: 'Amps held',
+                unit: 'A',
+                min: 0,
+                max: 3000,
+                usual: [target.amps * 0.6, target.amps * 1.4],
+              },
+              {
+                key: 'seconds',
+                label: 'Seconds held',
+                unit: 's',
+                initial: String(seconds),
+                min: 0.1,
+                max: 120,
+                usual: [10, 20],
+              },
+              {
+                key: 'recoveryVolts',
+                label: 'Recovery',
+                unit: 'V',
+                optional: true,
+                min: -40,
+                max: 40,
+                usual: [10, 13.2],
+              },
+            ]}
+            save={(values) =>
+              void recorder
+                .reading({
+                  step: 'battery.load',
+                  point,
+                  amps: values['amps'] ?? 0,
+                  seconds: values['seconds'] ?? seconds,
+                  lowestVolts: values['lowestVolts'] ?? 0,
+                  ...(temperature.from === 'battery' && temperature.celsius !== null
+                    ? { batteryC: temperature.celsius }
+                    : {}),
+                  ...(values['recoveryVolts'] == null ? {} : { recoveryVolts: values['recoveryVolts'] }),
+                })
+                .then(() => {
+                  change({ hold: null });
+                  setAgain(false);
+                })
+            }
+          />
+        </Entry>
+      </VisitFrame>
+    );
+  }
+  if (outcome !== null && reading?.step === 'battery.load' && !again) {
+    const figures = judgement.figures[point];
+    return (
+      <VisitFrame {...frame} caution={CAUTION_WORDS['load-heat']}>
+        <h2>Battery {point} under load</h2>
+        <VerdictPanel
+          outcome={outcome}
+          value={reading.lowestVolts.toFixed(2)}
+          unit="V"
+          next={nextOnScreen(judged)}
+          nextPath={onwardPath(visitId, judged)}
+          takeAgain={() => setAgain(true)}
+        >
+          {figures === undefined ? null : (
+            <Figures>
+              {figures.referenceLoadVolts === undefined ? null : (
+                <div>
+                  <dt>Would have read at 21 °C</dt>
+                  <dd className="figure">{voltsText(figures.referenceLoadVolts)}</dd>
+                </div>
+              )}
+              {figures.capabilityPercent === undefined ? null : (
+                <div>
+                  <dt>Capability, estimated</dt>
+                  <dd className="figure">{figure(figures.capabilityPercent, 0)} %</dd>
+                </div>
+              )}
+            </Figures>
+          )}
+        </VerdictPanel>
+      </VisitFrame>
+    );
+  }
+  const refused = refusal(outcomes, { step: 'battery.load', point });
+  if (refused !== null) {
+    const next = nextOnScreen(judged);
+    const unblocked = refused.unblock;
+    return (
+      <VisitFrame {...frame} caution={CAUTION_WORDS.damaged}>
+        <Sheet>
+          <Stop>
+            <h2>No load test on battery {point}</h2>
+            <p>{refused.because}</p>
+          </Stop>
+          <Keys>
+            <Key onPress={() => history.back()}>Back</Key>
+            {next === null || (next.step === 'battery.load' && next.point === point) ? (
+              <PrimaryKeyLink
+                to={
+                  unblocked.step === 'battery.openCircuit'
+                    ? placePath(visitId, unblocked)
+                    : `/visits/${visitId}/summary`
+                }
+              >
+                {unblocked.step === 'battery.openCircuit'
+                  ? `${stepTitle(unblocked.step)}, ${pointName(unblocked.point)}`
+                  : 'To the summary'}
+              </PrimaryKeyLink>
+            ) : (
+              <PrimaryKeyLink to={placePath(visitId, next)} autoFocus>
+                Next: {stepTitle(next.step).toLowerCase()}, {pointName(next.point)}
+              </PrimaryKeyLink>
+            )}
+          </Keys>
+        </Sheet>
+      </VisitFrame>
+    );
+  }
+  if (target === null || (temperature.celsius !== null && limit === null)) {
+    return (
+      <VisitFrame {...frame} caution={null}>
+        <Stop>
+          <h2>No load test on battery {point}</h2>
+          <p>
+            {target === null
+              ? "The cold-cranking rating is not on record. Enter it from the battery's label in the unit's description."
+              : `At ${where} the chart has ended and a discharged battery may be frozen. Warm it above −18 °C first.`}
+          </p>
+        </Stop>
+      </VisitFrame>
+    );
+  }
+  const start = (): void => change({ hold: { position: point, startedMs: Date.now(), offMs: null } });
+  return (
+    <VisitFrame {...frame} live caution="Face shield down. Pile at zero before a clamp goes on or comes off.">
+      <Sheet>
+        <h2>
+          Load battery {point} with {Math.round(target.amps)} to {Math.round(target.bandTopAmps)} A
+        </h2>
+        <HoldFigures target={target} limitVolts={limit?.value ?? null} where={where} />
+        <p>
+          Turn the knob up until the amps stand in the band, then start the 15 s at once. Keep a hand on the knob: the
+          pile drifts as it heats.
+        </p>
+        {coolLeft > 0 ? <p role="status">Pile and battery cool: {clockText(coolLeft)} to go.</p> : null}
+        <Keys>
+          {again ? <Key onPress={() => setAgain(false)}>Keep the last</Key> : <span />}
+          <PrimaryKey autoFocus onPress={start}>
+            {coolLeft > 0 ? 'Load is on now: start 15 s all the same' : 'Load is on: start 15 s'}
+          </PrimaryKey>
+        </Keys>
+      </Sheet>
+    </VisitFrame>
+  );
+};

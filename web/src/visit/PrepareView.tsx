@@ -1,0 +1,281 @@
+import { CAUTIONS } from '@vaktman/contract';
+import { useState, type FormEvent } from 'react';
+import { Checkbox } from 'react-aria-components';
+import { useNavigate, useParams } from 'react-router';
+import styled from 'styled-components';
+import { v7 } from 'uuid';
+import { useFleetQuery, useUnitQuery } from '../api/api';
+import { isNotFound } from '../api/failure';
+import { instantNow, longNowText } from '../control/dates';
+import { ChoiceField, Field, FieldGroup } from '../control/Field';
+import { PrimaryKey } from '../control/Key';
+import { bankWords } from '../control/words';
+import { DeviceKeys } from '../frame/DeviceKeys';
+import { EndLink } from '../frame/EndLink';
+import { Failed, Loading } from '../frame/Failed';
+import { MainBar } from '../frame/MainBar';
+import { TitleBlock } from '../frame/TitleBlock';
+import { useOutbox } from '../outbox/OutboxContext';
+import { personChosen } from '../settings/settingsSlice';
+import { useAppDispatch, useAppSelector } from '../store';
+import { PHONE } from '../theme/screen';
+import { CAUTION_WORDS, DEFER_WORDS } from './cautions';
+import { conditionsChanged } from './conditionsSlice';
+
+const Sheet = styled.form`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 1.2rem 2rem;
+  padding: 1.2rem 1.5rem 2rem;
+  ${PHONE} {
+    grid-template-columns: 1fr;
+    padding: 0.9rem 0.9rem 3.5rem;
+  }
+`;
+const Grid = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.9rem 1.2rem;
+`;
+const Cautions = styled.ul`
+  display: grid;
+  gap: 0.55rem;
+  li {
+    display: grid;
+    grid-template-columns: 12px 1fr;
+    gap: 0.7rem;
+    font-weight: 600;
+    &::before {
+      content: '';
+      background: repeating-linear-gradient(135deg, var(--ink) 0 4px, transparent 4px 8px);
+    }
+  }
+`;
+const Acknowledge = styled(Checkbox)`
+  display: flex;
+  align-items: center;
+  gap: 0.9rem;
+  min-height: 64px;
+  margin-top: 0.8rem;
+  font-size: 1.25rem;
+  font-weight: 680;
+  cursor: pointer;
+  .box {
+    width: 34px;
+    height: 34px;
+    flex: none;
+    border: 3px solid var(--ink);
+    display: grid;
+    place-items: center;
+  }
+  &[data-selected] .box {
+    background: var(--live);
+    color: var(--on-live);
+  }
+  &[data-focus-visible] {
+    outline: 3px solid var(--steel);
+    outline-offset: 2px;
+  }
+  &[data-invalid] .box {
+    border-color: var(--failed);
+  }
+`;
+const Foot = styled.div`
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: 1fr minmax(16rem, 26rem);
+  gap: 1.5rem;
+  align-items: center;
+  p {
+    color: var(--ink-2);
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+const Wrong = styled.p`
+  && {
+    color: var(--failed);
+    font-weight: 680;
+  }
+`;
+
+type Numbers = 'ambientC' | 'batteryC' | 'engineHours' | 'odometerKm';
+const RANGE: Readonly<Record<Numbers, readonly [min: number, max: number, unit: string]>> = {
+  ambientC: [-60, 60, '°C'],
+  batteryC: [-60, 90, '°C'],
+  engineHours: [0, 1_000_000, 'h'],
+  odometerKm: [0, 10_000_000, 'km'],
+};
+
+const parseNumber = (text: string, key: Numbers): { value: number | null; error: string | null } => {
+  if (text.trim() === '') return { value: null, error: null };
+  const value = Number(text.trim().replace(',', '.').replace('−', '-'));
+  const [min, max, unit] = RANGE[key];
+  return value >= min && value <= max
+    ? { value, error: null }
+    : { value: null, error: `expected ${min} to ${max} ${unit}, received ${text}` };
+};
+
+/** Before the first reading: who, why, how cold, how many hours, and the cautions. */
+export const PrepareView = () => {
+  const { unitId = '' } = useParams();
+  const navigate = useNavigate();
+  const outbox = useOutbox();
+  const dispatch = useAppDispatch();
+  const person = useAppSelector((state) => state.settings.person);
+  const unit = useUnitQuery(unitId);
+  const fleet = useFleetQuery();
+  const [texts, setTexts] = useState<Record<Numbers, string>>({
+    ambientC: '',
+    batteryC: '',
+    engineHours: '',
+    odometerKm: '',
+  });
+  const [reason, setReason] = useState<'pm' | 'complaint' | 'after-repair'>('pm');
+  const [complaint, setComplaint] = useState('');
+  const [acknowledged, setAcknowledged] = useState(false);
+  const [tried, setTried] = useState(false);
+  const [visitId] = useState(() => v7());
+
+  if (unit.data === undefined) {
+    if (!unit.isError) return <Loading />;
+    return (
+      <>
+        <MainBar />
+        <Failed
+          title={isNotFound(unit.error) ? `${unitId} is not registered` : 'The unit could not be loaded'}
+          words={isNotFound(unit.error) ? 'Look for it in the watch, or add it.' : 'The server does not answer.'}
+          again={() => void unit.refetch()}
+        />
+      </>
+    );
+  }
+  const { data } = unit;
+  const numbers = {
+    ambientC: parseNumber(texts.ambientC, 'ambientC'),
+    batteryC: parseNumber(texts.batteryC, 'batteryC'),
+    engineHours: parseNumber(texts.engineHours, 'engineHours'),
+    odometerKm: parseNumber(texts.odometerKm, 'odometerKm'),
+  };
+  const temperatureMissing = numbers.ambientC.value === null && numbers.batteryC.value === null;
+  const start = async (event: FormEvent): Promise<void> => {
+    event.preventDefault();
+    setTried(true);
+    if (
+      person === '' ||
+      !acknowledged ||
+      temperatureMissing ||
+      Object.values(numbers).some(({ error }) => error !== null)
+    )
+      return;
+    const at = instantNow();
+    await outbox.record({
+      kind: 'visit',
+      opening: {
+        unit: data.unit,
+        method: { profile: 'pile' },
+        visit: {
+          id: visitId,
+          at,
+          technician: person,
+          reason,
+          ...(numbers.ambientC.value === null ? {} : { ambientC: numbers.ambientC.value }),
+          ...(numbers.engineHours.value === null ? {} : { engineHours: numbers.engineHours.value }),
+          ...(numbers.odometerKm.value === null ? {} : { odometerKm: numbers.odometerKm.value }),
+          ...(complaint.trim() === '' ? {} : { complaint: complaint.trim() }),
+        },
+      },
+    });
+    await outbox.record({
+      kind: 'event',
+      visitId,
+      event: { kind: 'cautions-acknowledged', eventId: v7(), at, by: person, cautions: [...CAUTIONS] },
+    });
+    dispatch(conditionsChanged({ visitId, change: { batteryC: numbers.batteryC.value } }));
+    await navigate(`/visits/${visitId}`);
+  };
+  const number = (key: Numbers, label: string, missing?: string) => (
+    <Field
+      label={`${label}, ${RANGE[key][2]}`}
+      name={key}
+      inputMode="text"
+      value={texts[key]}
+      onChange={(value) => setTexts((before) => ({ ...before, [key]: value }))}
+      error={numbers[key].error ?? (tried ? missing : undefined)}
+    />
+  );
+  return (
+    <>
+      <TitleBlock
+        plate={data.unit.id}
+        lines={[data.unit.description]}
+        cells={[
+          { label: 'Bank', value: bankWords(data.unit.systemVolts, data.unit.bank.arrangement) },
+          { label: 'Method', value: 'Carbon pile, 15 s at half rating' },
+          { label: 'Now', value: longNowText(new Date()) },
+        ]}
+        end={
+          <>
+            <DeviceKeys />
+            <EndLink to={`/units/${encodeURIComponent(unitId)}`}>Back to {unitId}</EndLink>
+          </>
+        }
+      />
+      <Sheet onSubmit={(event) => void start(event)} noValidate>
+        <FieldGroup title="Prepare the visit">
+          <Grid>
+            <ChoiceField
+              label="Technician"
+              value={person}
+              onChange={(value) => dispatch(personChosen(value))}
+              options={[['', 'choose a name'], ...(fleet.data?.people ?? []).map(({ name }) => [name, name] as const)]}
+              error={tried && person === '' ? 'choose who takes the readings' : undefined}
+            />
+            <ChoiceField
+              label="Why"
+              value={reason}
+              onChange={(value) => setReason(value as typeof reason)}
+              options={[
+                ['pm', 'Preventive maintenance'],
+                ['complaint', 'Complaint'],
+                ['after-repair', 'After a repair'],
+              ]}
+            />
+            {number(
+              'batteryC',
+              'Battery temperature',
+              temperatureMissing ? 'enter battery or air temperature: the load limit depends on it' : undefined,
+            )}
+            {number('ambientC', 'Air temperature')}
+            {number('engineHours', 'Engine hours')}
+            {number('odometerKm', 'Odometer')}
+            {reason === 'pm' ? null : <Field label="Complaint" value={complaint} onChange={setComplaint} />}
+          </Grid>
+        </FieldGroup>
+        <FieldGroup title="Cautions for this visit">
+          <Cautions>
+            {CAUTIONS.map((caution) => (
+              <li key={caution}>{CAUTION_WORDS[caution]}</li>
+            ))}
+          </Cautions>
+          <Acknowledge isSelected={acknowledged} onChange={setAcknowledged} isInvalid={tried && !acknowledged}>
+            {({ isSelected }) => (
+              <>
+                <span className="box" aria-hidden="true">
+                  {isSelected ? '✓' : ''}
+                </span>
+                Read, and done
+              </>
+            )}
+          </Acknowledge>
+          {tried && !acknowledged ? <Wrong role="alert">Acknowledge the cautions to go on.</Wrong> : null}
+        </FieldGroup>
+        <Foot>
+          <p>{DEFER_WORDS}</p>
+          <PrimaryKey type="submit">Start the visit</PrimaryKey>
+        </Foot>
+      </Sheet>
+    </>
+  );
+};

@@ -1,0 +1,185 @@
+import { useEffect, useState } from 'react';
+import { TextArea, TextField, Label } from 'react-aria-components';
+import styled from 'styled-components';
+import { clockRemoved, clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
+import { playRelease, playTick } from '../clock/tone';
+import { useNow } from '../clock/useNow';
+import { useWakeLock } from '../clock/useWakeLock';
+import { Key, PrimaryKey, QuietKey } from '../control/Key';
+import { Keypad } from '../control/Keypad';
+import { fieldBox } from '../control/Field';
+import { useAppDispatch, useAppSelector } from '../store';
+import { PHONE } from '../theme/screen';
+import type { SurfaceCharge as Charge } from './conditionsSlice';
+
+export const LAMPS_SECONDS = 60;
+export const WAIT_SECONDS = 120;
+
+const Sheet = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: 1rem;
+  flex: 1;
+  h2 {
+    font-size: 2.5rem;
+  }
+  p {
+    font-size: 1.3rem;
+    max-width: 44rem;
+  }
+`;
+const Time = styled.p`
+  && {
+    font-size: clamp(6rem, 17vw, 13rem);
+    line-height: 1;
+  }
+`;
+const Keys = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr 2fr;
+  gap: 1rem;
+  margin-top: auto;
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+const Reason = styled(TextField)`
+  display: grid;
+  gap: 0.3rem;
+  max-width: 40rem;
+  textarea {
+    ${fieldBox}
+    min-height: 6rem;
+    padding: 0.6rem;
+  }
+`;
+
+type Asking = 'nothing' | 'hours' | 'reason';
+
+/** Strips surface charge by two named clocks, or takes rest or a reason instead. */
+export const SurfaceCharge = ({
+  visitId,
+  unitId,
+  charge,
+  set,
+  skip,
+}: {
+  visitId: string;
+  unitId: string;
+  charge: Charge | null;
+  set: (charge: Charge | null) => void;
+  skip: (reason: string) => Promise<void>;
+}) => {
+  const dispatch = useAppDispatch();
+  const sound = useAppSelector((state) => state.settings.sound);
+  const [asking, setAsking] = useState<Asking>('nothing');
+  const [reason, setReason] = useState('');
+  const timed = charge?.kind === 'lamps' || charge?.kind === 'waiting' ? charge : null;
+  const seconds = timed?.kind === 'lamps' ? LAMPS_SECONDS : WAIT_SECONDS;
+  const now = useNow(250, timed !== null);
+  const left = timed === null ? 0 : secondsLeft({ startedMs: timed.startedMs, seconds }, now);
+  useWakeLock(timed !== null && left > 0);
+
+  useEffect(() => {
+    if (timed === null || !sound) return;
+    if (left === 0) playRelease();
+    else if (left <= 3) playTick();
+  }, [left, sound, timed]);
+  useEffect(() => {
+    if (timed?.kind === 'waiting' && left === 0) set({ kind: 'stripped', atMs: Date.now() });
+  }, [timed, left, set]);
+
+  const clockId = `surface:${visitId}`;
+  const begin = (kind: 'lamps' | 'waiting', name: string, length: number): void => {
+    const startedMs = Date.now();
+    set({ kind, startedMs });
+    dispatch(
+      clockStarted({ id: clockId, name: `${unitId}: ${name}`, path: `/visits/${visitId}`, startedMs, seconds: length }),
+    );
+  };
+  const leaveClocks = (next: Charge | null): void => {
+    dispatch(clockRemoved(clockId));
+    set(next);
+  };
+
+  if (asking === 'hours') {
+    return (
+      <Sheet>
+        <h2>How long has it rested?</h2>
+        <p>Disconnected from alternator, charger and loads. From 4 h on surface charge is gone by itself.</p>
+        <Keypad
+          fields={[{ key: 'hours', label: 'Rested', unit: 'h', min: 0, max: 2000, usual: [0.1, 400] }]}
+          saveWords="Rested this long"
+          save={({ hours }) => leaveClocks({ kind: 'rested', hours: hours ?? 0 })}
+        />
+        <QuietKey onPress={() => setAsking('nothing')}>Back</QuietKey>
+      </Sheet>
+    );
+  }
+  if (asking === 'reason') {
+    return (
+      <Sheet>
+        <h2>Skip stripping</h2>
+        <p>A high reading then decides nothing. The reason is kept with the visit.</p>
+        <Reason value={reason} onChange={setReason} autoFocus>
+          <Label>Why</Label>
+          <TextArea />
+        </Reason>
+        <Keys>
+          <Key onPress={() => setAsking('nothing')}>Back</Key>
+          <span />
+          <PrimaryKey
+            isDisabled={reason.trim() === ''}
+            onPress={() => void skip(reason.trim()).then(() => leaveClocks({ kind: 'skipped' }))}
+          >
+            Skip and read
+          </PrimaryKey>
+        </Keys>
+      </Sheet>
+    );
+  }
+  if (timed !== null) {
+    const lamps = timed.kind === 'lamps';
+    return (
+      <Sheet>
+        <h2>{lamps ? (left > 0 ? 'Lamps and blower on' : 'Switch everything off') : 'Everything off: wait'}</h2>
+        <Time className="figure" role="timer" aria-label={lamps ? 'Lamps on' : 'Waiting'}>
+          {clockText(left)}
+        </Time>
+        <p>
+          {lamps
+            ? 'The load takes the surface charge off the plates.'
+            : 'The volts settle. Use the time: cables off this battery, ground side first.'}
+        </p>
+        <Keys>
+          <Key onPress={() => leaveClocks(null)}>Start over</Key>
+          <Key onPress={() => setAsking('reason')}>Skip</Key>
+          {lamps ? (
+            <PrimaryKey isDisabled={left > 0} onPress={() => begin('waiting', 'volts settle', WAIT_SECONDS)}>
+              Everything is off
+            </PrimaryKey>
+          ) : (
+            <span />
+          )}
+        </Keys>
+      </Sheet>
+    );
+  }
+  return (
+    <Sheet>
+      <h2>Strip surface charge</h2>
+      <p>
+        Head lamps and blower on for 1 min, then everything off for 2 min. Once for the whole bank, before the cables
+        come off.
+      </p>
+      <p>A charge left on the plates by alternator or charger flatters the volts.</p>
+      <Keys>
+        <Key onPress={() => setAsking('hours')}>It has rested</Key>
+        <Key onPress={() => setAsking('reason')}>Skip</Key>
+        <PrimaryKey autoFocus onPress={() => begin('lamps', 'lamps and blower on', LAMPS_SECONDS)}>
+          Lamps and blower are on
+        </PrimaryKey>
+      </Keys>
+    </Sheet>
+  );
+};

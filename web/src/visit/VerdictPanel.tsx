@@ -1,0 +1,105 @@
+import { pointName, stepTitle, figure, type JudgedOutcome, type NextStep } from '@vaktman/core';
+import type { ReactNode } from 'react';
+import styled from 'styled-components';
+import { Key, PrimaryKeyLink } from '../control/Key';
+import { Mark, VERDICT_MARK } from '../control/Mark';
+import { PHONE } from '../theme/screen';
+
+const Panel = styled.div`
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  gap: 0.9rem;
+`;
+const Value = styled.p`
+  font-size: clamp(5rem, 15vw, 11.6rem);
+  line-height: 1;
+  small {
+    font-size: 0.3em;
+    letter-spacing: 0;
+    padding-left: 0.15em;
+  }
+  ${PHONE} {
+    font-size: 6.4rem;
+  }
+`;
+const Word = styled.p`
+  font-size: 2.2rem;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.4rem 1.4rem;
+  align-items: center;
+  .margin {
+    font-size: 1.5rem;
+  }
+`;
+const Because = styled.p`
+  font-size: 1.35rem;
+  max-width: 46rem;
+`;
+const Redo = styled.p`
+  font-size: 1.35rem;
+  font-weight: 680;
+  border-left: 8px solid var(--notyet);
+  padding-left: 0.8rem;
+  max-width: 46rem;
+`;
+const Keys = styled.div`
+  display: grid;
+  grid-template-columns: minmax(10rem, 1fr) 2.2fr;
+  gap: 1rem;
+  margin-top: auto;
+  padding-top: 1rem;
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+
+const marginWords = ({ limit, margin }: JudgedOutcome): string | null => {
+  if (limit === null || margin === null) return null;
+  const good = margin >= 0;
+  const side = limit.kind === 'min' ? (good ? 'above' : 'under') : good ? 'within' : 'over';
+  return `${figure(Math.abs(margin), 2)} ${limit.unit} ${side} the limit ${figure(limit.value, 2)}`;
+};
+
+/** A verdict at once: the value huge, mark and word, margin, reason, and the next thing to do. */
+export const VerdictPanel = ({
+  outcome,
+  value,
+  unit,
+  next,
+  nextPath,
+  takeAgain,
+  children,
+}: {
+  outcome: JudgedOutcome;
+  value: string;
+  unit: string;
+  next: NextStep | null;
+  nextPath: string;
+  takeAgain: () => void;
+  children?: ReactNode;
+}) => {
+  const margin = marginWords(outcome);
+  return (
+    <Panel>
+      <Value className="figure">
+        {value}
+        <small>{unit}</small>
+      </Value>
+      <Word role="status">
+        <Mark kind={VERDICT_MARK[outcome.verdict]} />
+        {margin === null ? null : <span className="margin">{margin}</span>}
+      </Word>
+      <Because>{outcome.because}</Because>
+      {outcome.redo === null ? null : <Redo>{outcome.redo}</Redo>}
+      {children}
+      <Keys>
+        <Key onPress={takeAgain}>Take again</Key>
+        <PrimaryKeyLink to={nextPath} autoFocus>
+          {next === null ? 'To the summary' : `Next: ${stepTitle(next.step).toLowerCase()}, ${pointName(next.point)}`}
+        </PrimaryKeyLink>
+      </Keys>
+    </Panel>
+  );
+};

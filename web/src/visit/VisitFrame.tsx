@@ -1,0 +1,173 @@
+import type { VisitDetail } from '@vaktman/contract';
+import { celsiusText, pointName, VERDICT_WORDS } from '@vaktman/core';
+import type { ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { longNowText } from '../control/dates';
+import { VERDICT_MARK } from '../control/Mark';
+import { bankWords } from '../control/words';
+import { BankDrawing, type BatteryFace } from '../drawing/BankDrawing';
+import { DeviceKeys } from '../frame/DeviceKeys';
+import { EndLink } from '../frame/EndLink';
+import { TitleBlock, type TitleCell } from '../frame/TitleBlock';
+import { useNow } from '../clock/useNow';
+import { NARROW, PHONE } from '../theme/screen';
+import type { Judged } from './useVisit';
+
+const Columns = styled.main`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 0 1.5rem;
+  padding: 1rem 1.5rem 1.2rem;
+  min-height: calc(100dvh - 62px);
+  ${NARROW} {
+    grid-template-columns: minmax(0, 1fr) 300px;
+  }
+  ${PHONE} {
+    display: block;
+    padding: 0.6rem 0.9rem 3rem;
+  }
+`;
+const Work = styled.section`
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+`;
+const Side = styled.aside`
+  display: flex;
+  flex-direction: column;
+  gap: 0.8rem;
+  ${PHONE} {
+    margin-top: 1.4rem;
+  }
+`;
+const Hazard = styled.p`
+  display: grid;
+  grid-template-columns: 12px 1fr;
+  gap: 0.7rem;
+  font-weight: 640;
+  font-size: 1rem;
+  line-height: 1.25;
+  border-top: 2px solid var(--ink);
+  padding-top: 0.6rem;
+  &::before {
+    content: '';
+    background: repeating-linear-gradient(135deg, var(--ink) 0 4px, transparent 4px 8px);
+  }
+`;
+const OnDesk = styled.div`
+  ${PHONE} {
+    display: none;
+  }
+`;
+
+/** What each battery of the bank shows in the drawing: its load volts, else its resting volts, else that it is to do. */
+export const bankFaces = ({ outcomes, judgement }: Judged): Readonly<Record<string, BatteryFace>> => {
+  const { facts } = outcomes;
+  return Object.fromEntries(
+    [...facts.batteries.keys()].map((position): [string, BatteryFace] => {
+      const load = facts.current.get(`battery.load@${position}`);
+      const rest = facts.current.get(`battery.openCircuit@${position}`);
+      if (load?.step === 'battery.load') {
+        const verdict = outcomes.at('battery.load', position)?.verdict ?? 'inconclusive';
+        return [
+          position,
+          { value: load.lowestVolts.toFixed(2), unit: 'V', note: 'under load', mark: VERDICT_MARK[verdict] },
+        ];
+      }
+      if (rest?.step === 'battery.openCircuit') {
+        const verdict = outcomes.at('battery.openCircuit', position)?.verdict ?? 'inconclusive';
+        const owes = judgement.missing.some(({ step, point }) => step === 'battery.load' && point === position);
+        return [
+          position,
+          {
+            value: rest.volts.toFixed(2),
+            unit: 'V',
+            note: 'at rest',
+            mark: verdict === 'pass' && owes ? 'notyet' : VERDICT_MARK[verdict],
+          },
+        ];
+      }
+      return [position, { value: null, unit: '', note: 'to do', mark: 'notyet' }];
+    }),
+  );
+};
+
+/** The sheet of one step: title block, the work at the left, the bank and the leads at the right. */
+export const VisitFrame = ({
+  detail,
+  judged,
+  point,
+  test,
+  live,
+  caution,
+  side,
+  children,
+}: {
+  detail: VisitDetail;
+  judged: Judged;
+  point: string;
+  test: string;
+  live?: boolean;
+  caution: string | null;
+  side: ReactNode;
+  children: ReactNode;
+}) => {
+  const navigate = useNavigate();
+  const now = useNow(30_000);
+  const { unit, visit } = detail.file;
+  const battery = judged.outcomes.facts.batteries.get(point);
+  const rest = judged.outcomes.facts.current.get(`battery.openCircuit@${point}`);
+  const atRest = judged.outcomes.at('battery.openCircuit', point);
+  const cells: TitleCell[] = [
+    { label: 'Bank', value: bankWords(unit.systemVolts, unit.bank.arrangement) },
+    ...(battery?.rating === undefined
+      ? []
+      : [
+          {
+            label: pointName(point).replace(/^b/, 'B'),
+            value: `${battery.rating.value} A ${battery.rating.standard}, ${battery.chemistry}`,
+          },
+        ]),
+    { label: 'Test', value: test },
+    ...(visit.ambientC === undefined ? [] : [{ label: 'Air', value: celsiusText(visit.ambientC) }]),
+    ...(rest?.step === 'battery.openCircuit' && atRest !== null
+      ? [{ label: `At rest, ${VERDICT_WORDS[atRest.verdict]}`, value: `${rest.volts.toFixed(2)} V` }]
+      : []),
+    { label: longNowText(new Date(now)), value: visit.technician },
+  ];
+  return (
+    <>
+      <TitleBlock
+        plate={unit.id}
+        lines={[unit.description]}
+        cells={cells}
+        end={
+          <>
+            <DeviceKeys />
+            <EndLink to={`/visits/${visit.id}/summary`}>Leave step</EndLink>
+          </>
+        }
+      />
+      <Columns>
+        <Work>{children}</Work>
+        <Side>
+          <OnDesk>
+            <BankDrawing
+              bank={unit.bank}
+              faces={bankFaces(judged)}
+              live={live === true ? point : undefined}
+              onPress={
+                live === true
+                  ? undefined
+                  : (position) => void navigate(`/visits/${visit.id}/battery.openCircuit/${position}`)
+              }
+            />
+          </OnDesk>
+          {side}
+          {caution === null ? null : <Hazard>{caution}</Hazard>}
+        </Side>
+      </Columns>
+    </>
+  );
+};

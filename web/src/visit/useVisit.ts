@@ -1,0 +1,85 @@
+import type { Entry, VisitDetail, VisitEvent } from '@vaktman/contract';
+import { judge, Outcomes, visitFacts, type Judgement, type Reading } from '@vaktman/core';
+import { useEffect, useMemo, useState } from 'react';
+import { v7 } from 'uuid';
+import { useVisitQuery } from '../api/api';
+import { isNotFound } from '../api/failure';
+import { instantNow } from '../control/dates';
+import { useOutbox } from '../outbox/OutboxContext';
+import { useAppDispatch, useAppSelector } from '../store';
+import { conditionsChanged, NO_CONDITIONS, type VisitConditions } from './conditionsSlice';
+
+export type VisitLoad =
+  | { readonly status: 'loading' }
+  | { readonly status: 'missing' }
+  | { readonly status: 'unreached' }
+  | { readonly status: 'ready'; readonly detail: VisitDetail };
+
+/** A visit with everything recorded in it, here or elsewhere, whether or not the server answers. */
+export const useVisit = (visitId: string): VisitLoad => {
+  const outbox = useOutbox();
+  const query = useVisitQuery(visitId);
+  const detail = useAppSelector((state) => state.outbox.visits[visitId]);
+  const [looked, setLooked] = useState(false);
+  const stored = query.data;
+  const settled = !query.isLoading;
+  useEffect(() => {
+    let current = true;
+    void outbox.open(visitId, stored ?? null).then(() => {
+      if (current && settled) setLooked(true);
+    });
+    return () => {
+      current = false;
+    };
+  }, [outbox, visitId, stored, settled]);
+  if (detail !== undefined) return { status: 'ready', detail };
+  if (!looked) return { status: 'loading' };
+  return { status: isNotFound(query.error) ? 'missing' : 'unreached' };
+};
+
+export interface Judged {
+  readonly outcomes: Outcomes;
+  readonly judgement: Judgement;
+}
+
+/** The visit judged as it stands; the same code the server runs. */
+export const useJudged = ({ file }: VisitDetail): Judged =>
+  useMemo(() => ({ outcomes: new Outcomes(visitFacts(file)), judgement: judge(file) }), [file]);
+
+type NewReading = Reading extends infer R ? (R extends Reading ? Omit<R, 'id' | 'at'> : never) : never;
+type NewEvent = VisitEvent extends infer E ? (E extends VisitEvent ? Omit<E, 'eventId' | 'at' | 'by'> : never) : never;
+
+/** Ways to add to a visit. Each resolves once it is safe on this device. */
+export const useRecorder = (visitId: string, technician: string) => {
+  const outbox = useOutbox();
+  const person = useAppSelector((state) => state.settings.person) || technician;
+  return useMemo(() => {
+    const record = (entry: Entry): Promise<void> => outbox.record(entry);
+    return {
+      reading: (fields: NewReading): Promise<void> =>
+        record({
+          kind: 'reading',
+          visitId,
+          takenBy: person,
+          reading: { ...fields, id: v7(), at: instantNow() } as Reading,
+        }),
+      event: (fields: NewEvent): Promise<void> =>
+        record({
+          kind: 'event',
+          visitId,
+          event: { ...fields, eventId: v7(), at: instantNow(), by: person } as VisitEvent,
+        }),
+    };
+  }, [outbox, visitId, person]);
+};
+
+/** What this device remembers of the visit, and how to change it. */
+export const useConditions = (visitId: string): [VisitConditions, (change: Partial<VisitConditions>) => void] => {
+  const dispatch = useAppDispatch();
+  const conditions = useAppSelector((state) => state.conditions[visitId]) ?? NO_CONDITIONS;
+  const change = useMemo(
+    () => (part: Partial<VisitConditions>) => void dispatch(conditionsChanged({ visitId, change: part })),
+    [dispatch, visitId],
+  );
+  return [conditions, change];
+};

@@ -1,0 +1,356 @@
+import { DISPOSITION_WORDS, type Disposition } from '@vaktman/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useDeferredValue, useMemo, useRef } from 'react';
+import { Input, Label, SearchField, ToggleButton } from 'react-aria-components';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { useFleetQuery, useWatchQuery } from '../api/api';
+import { shortDayText } from '../control/dates';
+import { DISPOSITION_MARK, Mark } from '../control/Mark';
+import { KeyLink } from '../control/Key';
+import { bankWords } from '../control/words';
+import { Failed, Loading } from '../frame/Failed';
+import { MainBar } from '../frame/MainBar';
+import { FIELD, PHONE } from '../theme/screen';
+import {
+  countByStanding,
+  filterFrom,
+  filterParameters,
+  standingOf,
+  watchLines,
+  type WatchFilter,
+  type WatchLine,
+} from './watchFilter';
+
+const Sheet = styled.main`
+  padding: 0 1.5rem 1.5rem;
+  ${PHONE} {
+    padding: 0 0.9rem 3rem;
+  }
+`;
+const Headline = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 0.3rem 1.6rem;
+  padding: 1.1rem 0 0.9rem;
+`;
+const Standing = styled(ToggleButton)`
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  border-bottom: 4px solid transparent;
+  padding: 0.2rem 0.1rem;
+  min-height: 52px;
+  display: inline-flex;
+  align-items: center;
+  gap: 0.6rem;
+  cursor: pointer;
+  font-size: 1.75rem;
+  font-weight: 700;
+  font-stretch: 74%;
+  span {
+    text-transform: none;
+    font: inherit;
+    letter-spacing: 0;
+    color: var(--ink);
+  }
+  &[data-selected] {
+    border-bottom-color: var(--ink);
+  }
+  &[data-hovered] {
+    border-bottom-color: var(--rule);
+  }
+  ${PHONE} {
+    font-size: 1.3rem;
+  }
+`;
+const Tools = styled.div`
+  display: flex;
+  align-items: end;
+  gap: 1.5rem;
+  padding-bottom: 0.8rem;
+  label {
+    display: block;
+    font-size: 0.9rem;
+    color: var(--ink-2);
+  }
+  input {
+    font: inherit;
+    font-size: 1.15rem;
+    color: inherit;
+    background: var(--raised);
+    border: 1.6px solid var(--ink);
+    min-height: 48px;
+    width: min(24rem, 100%);
+    padding: 0 0.8rem;
+  }
+  ${PHONE} {
+    flex-wrap: wrap;
+    gap: 0.6rem;
+  }
+`;
+const Yards = styled.div`
+  display: flex;
+  gap: 0.5rem;
+`;
+const YardKey = styled(ToggleButton)`
+  font: inherit;
+  font-weight: 620;
+  color: inherit;
+  min-height: 48px;
+  padding: 0 1rem;
+  background: none;
+  border: 1.6px solid var(--rule);
+  cursor: pointer;
+  &[data-selected] {
+    background: var(--ink);
+    color: var(--paper);
+    border-color: var(--ink);
+  }
+`;
+const Scroller = styled.div`
+  overflow: auto;
+  height: calc(100dvh - 60px - 13.2rem);
+  min-height: 20rem;
+  position: relative;
+  border-top: 2px solid var(--ink);
+`;
+const YardHead = styled.h2`
+  display: flex;
+  align-items: end;
+  justify-content: space-between;
+  height: 100%;
+  padding-bottom: 0.25rem;
+  border-bottom: 2px solid var(--ink);
+  small {
+    font-size: 0.95rem;
+    font-weight: 500;
+    color: var(--ink-2);
+  }
+`;
+const Line = styled(Link)`
+  display: grid;
+  grid-template-columns: 9rem 5.5rem 11rem 13rem 1fr 7rem;
+  gap: 0.8rem;
+  align-items: center;
+  height: 100%;
+  border-bottom: 1px solid var(--rule);
+  text-decoration: none;
+  overflow: hidden;
+  white-space: nowrap;
+  strong {
+    font-size: 1.3rem;
+    font-weight: 760;
+  }
+  > span {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
+  .quiet {
+    color: var(--ink-2);
+  }
+  .date {
+    text-align: right;
+    color: var(--ink-2);
+  }
+  &:hover {
+    background: var(--shade);
+  }
+  &:focus-visible {
+    outline-offset: -3px;
+  }
+  @media (max-width: 1100px) {
+    grid-template-columns: 9rem 5rem 9rem 1fr 6.5rem;
+    .bank {
+      display: none;
+    }
+  }
+  ${PHONE} {
+    grid-template-columns: 6.9rem 4rem 1fr;
+    .quiet,
+    .date {
+      display: none;
+    }
+  }
+`;
+const Empty = styled.p`
+  padding: 2rem 0;
+  font-size: 1.2rem;
+  max-width: 40rem;
+`;
+
+const ORDER: readonly Disposition[] = ['hold', 'unfinished', 'ready-watch', 'ready'];
+
+const UnitLine = ({ line }: { line: Extract<WatchLine, { kind: 'unit' }> }) => {
+  const { row } = line;
+  const standing = standingOf(row);
+  const words =
+    row.openVisitId === null ? (row.headline ?? 'Never visited: start a visit') : `Visit open: ${row.headline ?? ''}`;
+  return (
+    <Line to={`/units/${encodeURIComponent(row.unitId)}`}>
+      <Mark
+        kind={DISPOSITION_MARK[standing]}
+        word={row.disposition === null ? 'no visit' : DISPOSITION_WORDS[standing]}
+      />
+      <strong>{row.unitId}</strong>
+      <span className="quiet">{row.description}</span>
+      <span className="quiet bank">{bankWords(row.systemVolts, row.arrangement)}</span>
+      <span>{words}</span>
+      <span className="date">{row.lastVisitAt === null ? '–' : shortDayText(row.lastVisitAt)}</span>
+    </Line>
+  );
+};
+
+const useRowHeight = (): number => (window.matchMedia(FIELD.replace('@media ', '')).matches ? 56 : 34);
+
+const YARD_HEIGHT = 46;
+
+const List = ({ lines }: { lines: readonly WatchLine[] }) => {
+  const scroller = useRef<HTMLDivElement>(null);
+  const rowHeight = useRowHeight();
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: (index) => (lines[index]?.kind === 'yard' ? YARD_HEIGHT : rowHeight),
+    getItemKey: (index) => {
+      const line = lines[index];
+      return line?.kind === 'unit' ? line.row.unitId : `yard ${line?.yard.yardId}`;
+    },
+    overscan: 12,
+  });
+  return (
+    <Scroller ref={scroller}>
+      <ul style={{ height: virtual.getTotalSize(), position: 'relative' }} aria-label="Units">
+        {virtual.getVirtualItems().map((item) => {
+          const line = lines[item.index]!;
+          return (
+            <li
+              key={item.key}
+              style={{
+                position: 'absolute',
+                top: 0,
+                left: 0,
+                right: 0,
+                height: item.size,
+                transform: `translateY(${item.start}px)`,
+              }}
+            >
+              {line.kind === 'yard' ? (
+                <YardHead>
+                  {line.yard.name}
+                  <small>{line.count === 1 ? '1 unit' : `${line.count} units`}, last visit</small>
+                </YardHead>
+              ) : (
+                <UnitLine line={line} />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </Scroller>
+  );
+};
+
+/** The lead hand's first look: every unit by yard, how it stands and what is wrong. */
+export const WatchView = () => {
+  const [parameters, setParameters] = useSearchParams();
+  const navigate = useNavigate();
+  const filter = filterFrom(parameters);
+  const change = (part: Partial<WatchFilter>): void =>
+    setParameters(filterParameters({ ...filter, ...part }), { replace: true });
+  const fleet = useFleetQuery();
+  const watch = useWatchQuery();
+  const search = useDeferredValue(filter.search);
+  const { standing, yardId } = filter;
+  const lines = useMemo(
+    () =>
+      watch.data === undefined || fleet.data === undefined
+        ? []
+        : watchLines(watch.data, fleet.data.yards, { search, standing, yardId }),
+    [watch.data, fleet.data, search, standing, yardId],
+  );
+  if (watch.data === undefined || fleet.data === undefined) {
+    if (watch.isError || fleet.isError) {
+      return (
+        <>
+          <MainBar />
+          <Failed
+            title="The watch could not be loaded"
+            words="The server does not answer. Readings taken on this device are kept and will be sent."
+            again={() => {
+              void watch.refetch();
+              void fleet.refetch();
+            }}
+          />
+        </>
+      );
+    }
+    return (
+      <>
+        <MainBar />
+        <Loading />
+      </>
+    );
+  }
+  const counts = countByStanding(watch.data);
+  const firstHit = lines.find((line) => line.kind === 'unit');
+  return (
+    <>
+      <MainBar />
+      <Sheet>
+        <Headline role="group" aria-label="Show by standing">
+          {ORDER.filter((known) => counts[known] > 0).map((known) => (
+            <Standing
+              key={known}
+              isSelected={standing === known}
+              onChange={(on) => change({ standing: on ? known : null })}
+            >
+              <Mark kind={DISPOSITION_MARK[known]} word={`${counts[known]} ${DISPOSITION_WORDS[known]}`} />
+            </Standing>
+          ))}
+        </Headline>
+        <Tools>
+          <form
+            role="search"
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (firstHit?.kind === 'unit') void navigate(`/units/${encodeURIComponent(firstHit.row.unitId)}`);
+            }}
+          >
+            <SearchField value={filter.search} onChange={(value) => change({ search: value })}>
+              <Label>Find a unit or a finding</Label>
+              <Input placeholder="P-07, loader, weak …" />
+            </SearchField>
+          </form>
+          {fleet.data.yards.length < 2 ? null : (
+            <Yards role="group" aria-label="Yard">
+              {fleet.data.yards.map((yard) => (
+                <YardKey
+                  key={yard.yardId}
+                  isSelected={yardId === yard.yardId}
+                  onChange={(on) => change({ yardId: on ? yard.yardId : null })}
+                >
+                  {yard.name}
+                </YardKey>
+              ))}
+            </Yards>
+          )}
+        </Tools>
+        {watch.data.units.length === 0 ? (
+          <Empty>
+            No unit is registered yet. Add the first one, then start a visit on it.
+            <br />
+            <br />
+            <KeyLink to="/units/new">Add a unit</KeyLink>
+          </Empty>
+        ) : lines.length === 0 ? (
+          <Empty>Nothing matches. Clear the search or choose another standing.</Empty>
+        ) : (
+          <List lines={lines} />
+        )}
+      </Sheet>
+    </>
+  );
+};
