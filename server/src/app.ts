@@ -43,6 +43,7 @@ export const createApp = ({ pool, log }: AppParts): Hono => {
     secureHeaders({
       contentSecurityPolicy: {
         defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
         styleSrc: ["'self'", "'unsafe-inline'"],
         imgSrc: ["'self'", 'data:'],
         workerSrc: ["'self'", 'blob:'],

@@ -146,12 +146,10 @@ const seriesLayout = (bank: Bank): BankLayout => {
         points: [at(row, inSeries - 1).minus, [width - 4, at(row, inSeries - 1).minus[1]]] as XY[],
       })),
       ...rows.flatMap((row, index) =>
-        row
-          .slice(1)
-          .map((_, column) => ({
-            side: 'link' as const,
-            points: jumpOver(at(index, column).minus, at(index, column + 1).plus),
-          })),
+        row.slice(1).map((_, column) => ({
+          side: 'link' as const,
+          points: jumpOver(at(index, column).minus, at(index, column + 1).plus),
+        })),
       ),
     ],
   };

@@ -97,7 +97,7 @@ export const visitFacts = (
     } else {
       valid.unshift(timed);
     }
-    const until = ends.sort((a, b) => a.readingsBefore - b.readingsBefore)[0];
+    const until = ends.sort((a, b) => a.time - b.time)[0];
     if (until === undefined) current.set(key, reading);
     else superseded.unshift({ ...timed, until });
     retaken.set(key, { time, readingsBefore: index });

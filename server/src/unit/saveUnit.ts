@@ -104,8 +104,8 @@ export const changeUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, 
           battery.serial !== undefined &&
           placement.battery.serial !== battery.serial
         ) {
-          await endPlacement(db, fleetId, placement.placementId, now, 'replaced');
-          await fitBattery(db, fleetId, draft, index, now);
+          const ended = await endPlacement(db, fleetId, placement.placementId, now, 'replaced');
+          await fitBattery(db, fleetId, draft, index, ended);
         } else {
           await correctBattery(db, fleetId, placement.batteryId, thingOf(battery));
         }

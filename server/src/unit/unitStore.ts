@@ -117,19 +117,23 @@ export const insertPlacement = async (
   );
 };
 
-/** Ends a battery's stay at a position. */
+/** Ends a battery's stay at a position, and gives the moment: at the time asked for, but never before the stay began. */
 export const endPlacement = async (
   db: Queryable,
   fleetId: string,
   placementId: string,
   at: string,
   because: string,
-): Promise<void> => {
-  await db.query(
-    `UPDATE battery_placement SET during = tstzrange(lower(during), greatest($3::timestamptz, lower(during) + interval '1 second')), removed_because = $4
-     WHERE fleet_id = $1 AND placement_id = $2 AND upper_inf(during)`,
+): Promise<string> => {
+  const { rows } = await db.query<{ ended: Date }>(
+    `UPDATE battery_placement
+     SET during = tstzrange(lower(during), greatest($3::timestamptz, lower(during) + interval '1 millisecond')), removed_because = $4
+     WHERE fleet_id = $1 AND placement_id = $2 AND upper_inf(during) RETURNING upper(during) AS ended`,
     [fleetId, placementId, at, because],
   );
+  const ended = rows[0]?.ended;
+  if (ended === undefined) throw new Error(`Placement ${placementId} had ended already.`);
+  return ended.toISOString();
 };
 
 /** Every stay of a battery at a unit's positions, the present ones first. */

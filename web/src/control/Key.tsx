@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { Button, type ButtonProps } from 'react-aria-components';
 import { Link, type LinkProps } from 'react-router';
 import styled, { css } from 'styled-components';
@@ -75,7 +76,14 @@ export const Key = (props: ButtonProps) => <Plain {...props} />;
 /** The one thing to do on a screen. */
 export const PrimaryKey = (props: ButtonProps) => <Primary {...props} />;
 export const KeyLink = (props: LinkProps) => <PlainLink {...props} />;
-export const PrimaryKeyLink = (props: LinkProps) => <PrimaryLink {...props} />;
+export const PrimaryKeyLink = ({ autoFocus, ...props }: LinkProps) => {
+  const link = useRef<HTMLAnchorElement>(null);
+  useEffect(() => {
+    // Browsers focus fields by themselves, but no links: Enter must do the one thing.
+    if (autoFocus === true) link.current?.focus();
+  }, [autoFocus]);
+  return <PrimaryLink ref={link} {...props} />;
+};
 
 /** A quiet key in a line of text or a title block. */
 export const QuietKey = styled(Button)`

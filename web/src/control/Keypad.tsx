@@ -2,6 +2,7 @@ import { Delete } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
+import { Figure } from './Figure';
 import { PrimaryKey } from './Key';
 
 /** One number to enter. */
@@ -234,7 +235,7 @@ export const Keypad = ({
             {candidate.optional === true ? ' (if read)' : ''}
           </span>
           <span className="figure" data-testid={`entry-${candidate.key}`}>
-            {(texts[candidate.key] ?? '').replace('-', '−')}
+            <Figure text={(texts[candidate.key] ?? '').replace('-', '−')} />
             <span className="caret">_</span>
           </span>
           <span className="unit">{candidate.unit}</span>

@@ -1,6 +1,7 @@
 import { BATTERY_HEIGHT, BATTERY_WIDTH, bankLayout, type Bank, type BankLayout } from '@vaktman/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
+import { SvgFigure } from '../control/Figure';
 import { MARK_WORDS, MarkShape, type MarkKind } from '../control/Mark';
 
 /** What is written on one battery. */
@@ -113,15 +114,7 @@ const Face = ({
       </text>
       {face?.value === null || face === undefined ? null : (
         <text x={centre} y={y + 66} textAnchor="middle" fill={face.mark === 'failed' && !live ? 'var(--failed)' : ink}>
-          <tspan
-            className="figure"
-            fontFamily="'B612 Mono', monospace"
-            fontSize="25"
-            fontWeight="700"
-            letterSpacing="-1.2"
-          >
-            {face.value}
-          </tspan>
+          <SvgFigure text={face.value} size={25} />
           <tspan fontSize="15"> {face.unit}</tspan>
         </text>
       )}
@@ -193,15 +186,17 @@ export const BankDrawing = ({
           </text>
         </g>
       ))}
-      {layout.batteries.map((battery) => (
-        <Face
-          key={battery.position}
-          battery={battery}
-          face={faces[battery.position]}
-          live={battery.position === live}
-          onPress={onPress}
-        />
-      ))}
+      {layout.batteries
+        .filter(({ position }) => position !== live)
+        .map((battery) => (
+          <Face
+            key={battery.position}
+            battery={battery}
+            face={faces[battery.position]}
+            live={battery.position === live}
+            onPress={onPress}
+          />
+        ))}
       {layout.cables.map(({ side, points }) => (
         <g
           key={`${side} ${path(points)}`}
@@ -214,6 +209,18 @@ export const BankDrawing = ({
           <path d={path(points)} stroke={SIDE_COLOUR[side]} strokeWidth="5.4" />
         </g>
       ))}
+      {/* A battery under test is cut off: it lies over the cables. */}
+      {layout.batteries
+        .filter(({ position }) => position === live)
+        .map((battery) => (
+          <Face
+            key={battery.position}
+            battery={battery}
+            face={faces[battery.position]}
+            live={battery.position === live}
+            onPress={onPress}
+          />
+        ))}
       {layout.batteries.map((battery) => (
         <g key={battery.position} pointerEvents="none">
           {battery.position === live ? (

@@ -22,7 +22,7 @@ export const GlobalStyle = createGlobalStyle`
   html { font-size: 16px; -webkit-text-size-adjust: 100%; }
   body {
     margin: 0; background: var(--paper); color: var(--ink);
-    font: 500 1.0625rem/1.3 'Archivo Variable', system-ui, sans-serif; font-stretch: 80%;
+    font: 500 1.0625rem/1.3 'Archivo Variable', system-ui, sans-serif; font-stretch: 80%; word-spacing: 0.05em;
   }
   body, #root { min-height: 100dvh; }
   h1, h2, h3, p, ul, ol, dl, dd, figure { margin: 0; padding: 0; }

@@ -1,11 +1,13 @@
 import type { BatteryLast, UnitDetail } from '@vaktman/contract';
 import { batteriesInOrder, CAPABILITY_LIMIT_PERCENT, DISPOSITION_WORDS, figure } from '@vaktman/core';
+import { lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useUnitQuery } from '../api/api';
 import { isNotFound } from '../api/failure';
 import { dayText, shortDayText } from '../control/dates';
 import { KeyLink, PrimaryKeyLink } from '../control/Key';
+import { Figure } from '../control/Figure';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
 import { bankWords } from '../control/words';
 import { BankDrawing, type BatteryFace } from '../drawing/BankDrawing';
@@ -15,6 +17,8 @@ import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
+
+const CapabilityChart = lazy(() => import('./CapabilityChart'));
 
 const Sheet = styled.main`
   display: grid;
@@ -91,7 +95,10 @@ const Side = styled.aside`
   }
 `;
 const Story = styled.p`
-  font-size: 1.25rem;
+  font-size: 1.7rem;
+  font-weight: 700;
+  font-stretch: 74%;
+  line-height: 1.15;
 `;
 const Keys = styled.div`
   display: grid;
@@ -115,8 +122,12 @@ const lastByPosition = ({ visits }: UnitDetail): Record<string, BatteryLast> => 
   return lasts;
 };
 
-const capability = (last: BatteryLast | undefined): string =>
-  last?.figures.capabilityPercent === undefined ? '–' : `${figure(last.figures.capabilityPercent, 0)} %`;
+const Capability = ({ last }: { last: BatteryLast | undefined }) =>
+  last?.figures.capabilityPercent === undefined ? (
+    <>–</>
+  ) : (
+    <Figure text={figure(last.figures.capabilityPercent, 0)} unit="%" />
+  );
 
 const Unit = ({ detail }: { detail: UnitDetail }) => {
   const { unit, visits, placements } = detail;
@@ -195,11 +206,13 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
                           {battery.chemistry}
                         </td>
                         <td>{battery.fitted === undefined ? '–' : shortDayText(battery.fitted)}</td>
-                        <td className="number figure">{last?.restingVolts?.toFixed(2) ?? '–'}</td>
+                        <td className="number">
+                          {last?.restingVolts == null ? '–' : <Figure text={last.restingVolts.toFixed(2)} />}
+                        </td>
                         <td
-                          className={`number figure ${(last?.figures.capabilityPercent ?? 100) < CAPABILITY_LIMIT_PERCENT ? 'weak' : ''}`}
+                          className={`number ${(last?.figures.capabilityPercent ?? 100) < CAPABILITY_LIMIT_PERCENT ? 'weak' : ''}`}
                         >
-                          {capability(last)}
+                          <Capability last={last} />
                         </td>
                       </tr>
                     );
@@ -255,9 +268,9 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
                       return (
                         <td
                           key={position}
-                          className={`number figure ${(last?.figures.capabilityPercent ?? 100) < CAPABILITY_LIMIT_PERCENT ? 'weak' : ''}`}
+                          className={`number ${(last?.figures.capabilityPercent ?? 100) < CAPABILITY_LIMIT_PERCENT ? 'weak' : ''}`}
                         >
-                          {capability(last)}
+                          <Capability last={last} />
                         </td>
                       );
                     })}
@@ -284,6 +297,11 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
               {latest.findingCount > 1 ? `, and ${latest.findingCount - 1} more` : ''}.{' '}
               {open === undefined ? '' : 'A visit is open.'}
             </Story>
+          )}
+          {visits.length < 2 ? null : (
+            <Suspense fallback={null}>
+              <CapabilityChart visits={visits} positions={batteries.map(({ position }) => position)} />
+            </Suspense>
           )}
           <Keys>
             <KeyLink to={`/units/${encodeURIComponent(unit.id)}/edit`}>Edit the unit</KeyLink>

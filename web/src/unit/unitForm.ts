@@ -127,7 +127,10 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
         })),
       },
       starter: {
-        ratedVolts: Number(form.systemVolts),
+        ratedVolts:
+          before?.unit.systemVolts === Number(form.systemVolts)
+            ? (before.unit.starter?.ratedVolts ?? before.unit.systemVolts)
+            : Number(form.systemVolts),
         groundReturn: form.groundReturn,
         magneticSwitch: form.magneticSwitch,
       },

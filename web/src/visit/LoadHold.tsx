@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { playRelease, playTick } from '../clock/tone';
 import { useNow } from '../clock/useNow';
 import { useWakeLock } from '../clock/useWakeLock';
+import { Figure } from '../control/Figure';
 import { Key, PrimaryKey } from '../control/Key';
 import { useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
@@ -38,7 +39,8 @@ const Pair = styled.div`
   svg {
     display: block;
     width: 100%;
-    height: 58px;
+    height: auto;
+    max-height: 72px;
   }
   ${PHONE} {
     gap: 0.8rem;
@@ -54,13 +56,13 @@ const Countdown = styled.div`
   border: 2px dashed var(--ink-2);
   padding: 0.2rem 1.2rem;
   .figure {
-    font-size: clamp(4rem, 9vw, 7rem);
+    font-size: clamp(5rem, 14vw, 10.5rem);
     line-height: 1.1;
     min-width: 1.9ch;
     text-align: right;
   }
   p:last-child {
-    font-size: clamp(1.3rem, 3vw, 2.3rem);
+    font-size: clamp(1.2rem, 2.5vw, 2rem);
     font-weight: 700;
     color: var(--ink-2);
   }
@@ -109,7 +111,7 @@ const Release = styled.div`
 `;
 
 const Band = ({ target }: { target: LoadTarget }) => (
-  <svg viewBox="0 0 360 58" aria-hidden="true" preserveAspectRatio="none">
+  <svg viewBox="0 0 360 58" aria-hidden="true">
     <path d="M0 24h360" stroke="var(--ink)" strokeWidth="1.5" />
     {Array.from({ length: 13 }, (_, i) => (
       <path key={i} d={`M${i * 30} 24v${i % 3 === 0 ? 12 : 7}`} stroke="var(--ink)" strokeWidth="1.2" />
@@ -131,7 +133,7 @@ const Band = ({ target }: { target: LoadTarget }) => (
 );
 
 const LimitRule = ({ limitVolts }: { limitVolts: number }) => (
-  <svg viewBox="0 0 360 58" aria-hidden="true" preserveAspectRatio="none">
+  <svg viewBox="0 0 360 58" aria-hidden="true">
     <defs>
       <pattern id="fail-hatch" width="8" height="8" patternTransform="rotate(45)" patternUnits="userSpaceOnUse">
         <path d="M0 0v8" stroke="var(--failed)" strokeWidth="2" />
@@ -178,7 +180,7 @@ export const HoldFigures = ({
       <h3>
         Volts, not under <small>{where}</small>
       </h3>
-      <p className="figure">{limitVolts === null ? '–' : limitVolts.toFixed(2)}</p>
+      <p className="figure">{limitVolts === null ? '–' : <Figure text={limitVolts.toFixed(2)} />}</p>
       {limitVolts === null ? null : <LimitRule limitVolts={limitVolts} />}
     </div>
   </Pair>

@@ -14,6 +14,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
 import { useNow } from '../clock/useNow';
+import { Figure } from '../control/Figure';
 import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
@@ -242,13 +243,17 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
               {figures.referenceLoadVolts === undefined ? null : (
                 <div>
                   <dt>Would have read at 21 °C</dt>
-                  <dd className="figure">{voltsText(figures.referenceLoadVolts)}</dd>
+                  <dd>
+                    <Figure text={figures.referenceLoadVolts.toFixed(2)} unit="V" />
+                  </dd>
                 </div>
               )}
               {figures.capabilityPercent === undefined ? null : (
                 <div>
                   <dt>Capability, estimated</dt>
-                  <dd className="figure">{figure(figures.capabilityPercent, 0)} %</dd>
+                  <dd>
+                    <Figure text={figure(figures.capabilityPercent, 0)} unit="%" />
+                  </dd>
                 </div>
               )}
             </Figures>

@@ -1,6 +1,7 @@
 import { figure, stateOfChargePercent, type Battery } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
@@ -61,7 +62,7 @@ const Fullness = ({ battery, volts }: { battery: Battery; volts: number | null }
   return (
     <ChargeBar aria-live="polite">
       <p>State of charge. It tells how full the battery is, not how good.</p>
-      <p className="figure">{percent === null ? '–' : `${figure(percent, 0)} %`}</p>
+      <p className="figure">{percent === null ? '–' : <Figure text={figure(percent, 0)} unit="%" />}</p>
       <svg viewBox="0 0 400 44" preserveAspectRatio="none" aria-hidden="true">
         <path d="M1 8v18h398V8" fill="none" stroke="var(--ink)" strokeWidth="1.6" vectorEffect="non-scaling-stroke" />
         {percent === null ? null : <rect x="1" y="10" width={3.98 * percent} height="16" fill="var(--live)" />}

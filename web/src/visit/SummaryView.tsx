@@ -10,6 +10,7 @@ import {
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { clockTimeText, dayText } from '../control/dates';
+import { Figure } from '../control/Figure';
 import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK, type MarkKind } from '../control/Mark';
 import { bankWords } from '../control/words';
@@ -179,11 +180,17 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
                         {because} {redo} {earlier.length > 0 ? `Taken ${earlier.length + 1} times.` : ''}
                       </small>
                     </td>
-                    <td className="number figure">
-                      {limit === null ? '' : `${limit.kind} ${limit.value.toFixed(2)} ${limit.unit}`}
+                    <td className="number">
+                      {limit === null ? null : (
+                        <>
+                          {limit.kind} <Figure text={limit.value.toFixed(2)} unit={limit.unit} />
+                        </>
+                      )}
                     </td>
-                    <td className="number figure">
-                      {margin === null ? '' : `${margin < 0 ? '−' : '+'}${Math.abs(margin).toFixed(2)}`}
+                    <td className="number">
+                      {margin === null ? null : (
+                        <Figure text={`${margin < 0 ? '−' : '+'}${Math.abs(margin).toFixed(2)}`} />
+                      )}
                     </td>
                     <td>
                       <Mark kind={VERDICT_MARK[verdict]} />

@@ -1,7 +1,8 @@
 import { pointName, stepTitle, figure, type JudgedOutcome, type NextStep } from '@vaktman/core';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { Key, PrimaryKeyLink } from '../control/Key';
+import { Figure } from '../control/Figure';
+import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { PHONE } from '../theme/screen';
 
@@ -14,10 +15,8 @@ const Panel = styled.div`
 const Value = styled.p`
   font-size: clamp(5rem, 15vw, 11.6rem);
   line-height: 1;
-  small {
+  .unit {
     font-size: 0.3em;
-    letter-spacing: 0;
-    padding-left: 0.15em;
   }
   ${PHONE} {
     font-size: 6.4rem;
@@ -81,11 +80,11 @@ export const VerdictPanel = ({
   children?: ReactNode;
 }) => {
   const margin = marginWords(outcome);
+  const sameAgain = next !== null && next.step === outcome.step && next.point === outcome.point;
   return (
     <Panel>
-      <Value className="figure">
-        {value}
-        <small>{unit}</small>
+      <Value>
+        <Figure text={value} unit={unit} />
       </Value>
       <Word role="status">
         <Mark kind={VERDICT_MARK[outcome.verdict]} />
@@ -95,10 +94,16 @@ export const VerdictPanel = ({
       {outcome.redo === null ? null : <Redo>{outcome.redo}</Redo>}
       {children}
       <Keys>
-        <Key onPress={takeAgain}>Take again</Key>
-        <PrimaryKeyLink to={nextPath} autoFocus>
-          {next === null ? 'To the summary' : `Next: ${stepTitle(next.step).toLowerCase()}, ${pointName(next.point)}`}
-        </PrimaryKeyLink>
+        {sameAgain ? <span /> : <Key onPress={takeAgain}>Take again</Key>}
+        {sameAgain ? (
+          <PrimaryKey autoFocus onPress={takeAgain}>
+            {stepTitle(next.step)} again, {pointName(next.point)}
+          </PrimaryKey>
+        ) : (
+          <PrimaryKeyLink to={nextPath} autoFocus>
+            {next === null ? 'To the summary' : `Next: ${stepTitle(next.step).toLowerCase()}, ${pointName(next.point)}`}
+          </PrimaryKeyLink>
+        )}
       </Keys>
     </Panel>
   );

@@ -7,6 +7,7 @@ import { longNowText } from '../control/dates';
 import { VERDICT_MARK } from '../control/Mark';
 import { bankWords } from '../control/words';
 import { BankDrawing, type BatteryFace } from '../drawing/BankDrawing';
+import { BankStrip } from '../drawing/BankStrip';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
 import { TitleBlock, type TitleCell } from '../frame/TitleBlock';
@@ -150,7 +151,14 @@ export const VisitFrame = ({
         }
       />
       <Columns>
-        <Work>{children}</Work>
+        <Work>
+          <BankStrip
+            faces={bankFaces(judged)}
+            point={point}
+            pathTo={(position) => `/visits/${visit.id}/battery.openCircuit/${position}`}
+          />
+          {children}
+        </Work>
         <Side>
           <OnDesk>
             <BankDrawing

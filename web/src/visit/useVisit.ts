@@ -18,8 +18,10 @@ export type VisitLoad =
 /** A visit with everything recorded in it, here or elsewhere, whether or not the server answers. */
 export const useVisit = (visitId: string): VisitLoad => {
   const outbox = useOutbox();
-  const query = useVisitQuery(visitId);
   const detail = useAppSelector((state) => state.outbox.visits[visitId]);
+  const waiting = useAppSelector((state) => state.outbox.waiting);
+  // A visit just opened here is not on the server before its first batch is.
+  const query = useVisitQuery(visitId, { skip: detail !== undefined && waiting > 0 });
   const [looked, setLooked] = useState(false);
   const stored = query.data;
   const settled = !query.isLoading;

@@ -23,9 +23,12 @@ import {
 } from './watchFilter';
 
 const Sheet = styled.main`
-  padding: 0 1.5rem 1.5rem;
+  display: flex;
+  flex-direction: column;
+  height: calc(100dvh - 62px);
+  padding: 0 1.5rem;
   ${PHONE} {
-    padding: 0 0.9rem 3rem;
+    padding: 0 0.9rem;
   }
 `;
 const Headline = styled.div`
@@ -33,7 +36,7 @@ const Headline = styled.div`
   flex-wrap: wrap;
   align-items: center;
   gap: 0.3rem 1.6rem;
-  padding: 1.1rem 0 0.9rem;
+  padding: 0.7rem 0 0.4rem;
 `;
 const Standing = styled(ToggleButton)`
   font: inherit;
@@ -112,8 +115,8 @@ const YardKey = styled(ToggleButton)`
 `;
 const Scroller = styled.div`
   overflow: auto;
-  height: calc(100dvh - 60px - 13.2rem);
-  min-height: 20rem;
+  flex: 1;
+  min-height: 12rem;
   position: relative;
   border-top: 2px solid var(--ink);
 `;

@@ -1,0 +1,11 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    include: ['{core,contract,server,web,demo,scripts}/**/*.test.ts'],
+    exclude: ['**/node_modules/**', '**/dist/**'],
+    env: { TZ: 'Europe/Oslo' },
+    testTimeout: 30_000,
+    hookTimeout: 60_000,
+  },
+});
