@@ -12,7 +12,18 @@ export default tseslint.config(
       // The index of an array just checked for length is known to be there.
       '@typescript-eslint/no-non-null-assertion': 'off',
       'no-console': 'error',
-      eqeqeq: 'error',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        {
+          argsIgnorePattern: '^_',
+          varsIgnorePattern: '^_',
+          destructuredArrayIgnorePattern: '^_',
+          ignoreRestSiblings: true,
+        },
+      ],
+      // A query without an argument takes `void`; that is how RTK Query has it.
+      '@typescript-eslint/no-invalid-void-type': 'off',
     },
   },
   {

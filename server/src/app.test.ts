@@ -1,4 +1,11 @@
-import { problemDetailsSchema, unitDetailSchema, visitDetailSchema, watchSchema, type Entry } from '@vaktman/contract';
+import {
+  batchReceiptSchema,
+  problemDetailsSchema,
+  unitDetailSchema,
+  visitDetailSchema,
+  watchSchema,
+  type Entry,
+} from '@vaktman/contract';
 import type { Reading, Unit } from '@vaktman/core';
 import { demoArchive } from '@vaktman/demo';
 import { v7 } from 'uuid';
@@ -73,8 +80,8 @@ describe('a batch', () => {
     ];
     const answers = await Promise.all([batch(entries), batch(entries), batch(entries)]);
     expect(answers.map(({ status }) => status)).toEqual([200, 200, 200]);
-    const receipts = await Promise.all(answers.map((answer) => answer.json()));
-    expect(receipts.reduce((sum: number, { added }: { added: number }) => sum + added, 0)).toBe(4);
+    const receipts = await Promise.all(answers.map(async (answer) => batchReceiptSchema.parse(await answer.json())));
+    expect(receipts.reduce((sum, { added }) => sum + added, 0)).toBe(4);
     const visit = visitDetailSchema.parse(await (await app.request(`/api/visits/${visitId}`)).json());
     expect(visit.file.readings.map((reading) => ('volts' in reading ? reading.volts : null))).toEqual([12.7, 12.68]);
     expect(visit.events).toHaveLength(1);

@@ -163,12 +163,10 @@ it('explains itself in words with limits and reasons', () => {
 
 it('finds the same troubles whatever order different points were read in', () => {
   const readings = soundVisit().map((reading, index) => ({ ...reading, id: `x${index}` }));
-  const shuffled = [...readings]
-    .reverse()
-    .map((reading, index) => ({
-      ...reading,
-      at: minute(reading.step === 'battery.openCircuit' ? index : index + 200),
-    }));
+  const shuffled = [...readings].reverse().map((reading, index) => ({
+    ...reading,
+    at: minute(reading.step === 'battery.openCircuit' ? index : index + 200),
+  }));
   expect(findingsOf(judge(visitWith(shuffled)))).toEqual(findingsOf(judge(visitWith(readings))));
   expect(judge(visitWith(shuffled)).disposition).toBe('ready');
 });

@@ -12,6 +12,10 @@ export const serveInterface = async (app: Hono, folder: string): Promise<void> =
     await next();
     if (c.res.status === 200) c.header('cache-control', FOREVER);
   });
+  app.use('/sw.js', async (c, next) => {
+    await next();
+    c.header('cache-control', 'no-cache');
+  });
   app.use('*', serveStatic({ root: folder, precompressed: true }));
   app.get('*', (c) => {
     c.header('cache-control', 'no-cache');

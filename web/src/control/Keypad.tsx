@@ -1,5 +1,5 @@
 import { Delete } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffectEvent, useLayoutEffect, useReducer, useRef } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { Figure } from './Figure';
@@ -129,6 +129,29 @@ const check = (field: EntryField, text: string): Check | null => {
   return null;
 };
 
+interface EntryState {
+  readonly texts: Readonly<Record<string, string>>;
+  readonly active: number;
+  /** The next digit begins the number anew. */
+  readonly fresh: boolean;
+  readonly notice: Check | null;
+}
+
+const initialEntry = (fields: readonly EntryField[]): EntryState => ({
+  texts: Object.fromEntries(fields.map(({ key, initial }) => [key, initial ?? ''])),
+  active: Math.max(
+    0,
+    fields.findIndex(({ initial }) => (initial ?? '') === ''),
+  ),
+  fresh: true,
+  notice: null,
+});
+
+const valuesOf = (fields: readonly EntryField[], texts: Readonly<Record<string, string>>): EntryValues =>
+  Object.fromEntries(
+    fields.map(({ key }) => [key, texts[key] === '' || Number.isNaN(Number(texts[key])) ? null : Number(texts[key])]),
+  );
+
 /**
  * A big keypad for one or several numbers. Digits typed on a keyboard go to the reading without clicking first; Enter
  * goes to the next number and saves after the last. The unusual is asked about, the impossible is refused.
@@ -144,81 +167,69 @@ export const Keypad = ({
   saveWords?: string;
   onChange?: (values: EntryValues) => void;
 }) => {
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>
-    Object.fromEntries(fields.map(({ key, initial }) => [key, initial ?? ''])),
-  );
-  const firstEmpty = fields.findIndex(({ key }) => (texts[key] ?? '') === '');
-  const [active, setActive] = useState(Math.max(0, firstEmpty));
-  const [fresh, setFresh] = useState(true);
-  const [notice, setNotice] = useState<Check | null>(null);
+  // Kept in a ref so that two digits typed within one frame both count.
+  const entry = useRef<EntryState>(null);
+  const [, redraw] = useReducer((count: number) => count + 1, 0);
+  entry.current ??= initialEntry(fields);
+  const { texts, active, notice } = entry.current;
   const field = fields[active]!;
 
-  const values = (from: Readonly<Record<string, string>>): EntryValues =>
-    Object.fromEntries(
-      fields.map(({ key }) => [key, from[key] === '' || Number.isNaN(Number(from[key])) ? null : Number(from[key])]),
-    );
+  const set = (part: Partial<EntryState>): void => {
+    entry.current = { ...entry.current!, ...part };
+    redraw();
+  };
+  const select = (index: number): void => set({ active: index, fresh: true });
 
   const press = (key: string): void => {
-    const before = fresh && key !== 'back' && key !== 'sign' ? '' : (texts[field.key] ?? '');
-    const next = { ...texts, [field.key]: typed(before, key) };
-    setTexts(next);
-    setFresh(false);
-    setNotice(null);
-    onChange?.(values(next));
-  };
-
-  const select = (index: number): void => {
-    setActive(index);
-    setFresh(true);
+    const now = entry.current!;
+    const own = fields[now.active]!.key;
+    const before = now.fresh && key !== 'back' && key !== 'sign' ? '' : (now.texts[own] ?? '');
+    const next = { ...now.texts, [own]: typed(before, key) };
+    set({ texts: next, fresh: false, notice: null });
+    onChange?.(valuesOf(fields, next));
   };
 
   const enter = (): void => {
-    const own = check(field, texts[field.key] ?? '');
+    const now = entry.current!;
+    const here = fields[now.active]!;
+    const own = check(here, now.texts[here.key] ?? '');
     if (own !== null && own.kind !== 'unusual') {
-      setNotice(own);
+      set({ notice: own });
       return;
     }
-    if (
-      active < fields.length - 1 &&
-      fields.slice(active + 1).some(({ key, optional }) => (texts[key] ?? '') === '' && optional !== true)
-    ) {
-      select(active + 1);
+    const later = fields.slice(now.active + 1);
+    if (later.some(({ key, optional }) => (now.texts[key] ?? '') === '' && optional !== true)) {
+      select(now.active + 1);
       return;
     }
-    const problems = fields.flatMap((candidate) => check(candidate, texts[candidate.key] ?? '') ?? []);
+    const problems = fields.flatMap((candidate) => check(candidate, now.texts[candidate.key] ?? '') ?? []);
     const hard = problems.find(({ kind }) => kind !== 'unusual');
     const unusual = problems.find(({ kind }) => kind === 'unusual');
-    if (hard !== undefined) {
-      setNotice(hard);
-      select(fields.indexOf(hard.field));
-      return;
-    }
-    if (unusual !== undefined && notice?.kind !== 'unusual') {
-      setNotice(unusual);
-      return;
-    }
-    save(values(texts));
+    if (hard !== undefined) set({ notice: hard, active: fields.indexOf(hard.field), fresh: true });
+    else if (unusual !== undefined && now.notice?.kind !== 'unusual') set({ notice: unusual });
+    else save(valuesOf(fields, now.texts));
   };
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey) return;
-      const target = event.target instanceof Element ? event.target : null;
-      if (target?.closest('input, textarea, select, [role=dialog]') != null) return;
-      if (event.key === 'Enter') {
-        if (target?.closest('a, button, [role=button]') != null) return;
-        event.preventDefault();
-        enter();
-        return;
-      }
-      const key = keyOf(event.key);
-      if (key === null) return;
+  const onKey = useEffectEvent((event: KeyboardEvent): void => {
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
+    const target = event.target instanceof Element ? event.target : null;
+    if (target?.closest('input, textarea, select, [role=dialog]') != null) return;
+    if (event.key === 'Enter') {
+      if (target?.closest('a, button, [role=button]') != null) return;
       event.preventDefault();
-      press(key);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+      enter();
+      return;
+    }
+    const key = keyOf(event.key);
+    if (key === null) return;
+    event.preventDefault();
+    press(key);
   });
+  useLayoutEffect(() => {
+    const listen = (event: KeyboardEvent): void => onKey(event);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
 
   return (
     <Panel>

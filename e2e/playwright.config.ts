@@ -1,0 +1,33 @@
+import { defineConfig } from '@playwright/test';
+
+/** Debian's Chromium without a monitor; two at a time on two cores. */
+export default defineConfig({
+  testDir: 'src',
+  outputDir: '../.test-data/browser',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  retries: 0,
+  forbidOnly: true,
+  reporter: [
+    ['line'],
+    ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.test-data/interface.json' }],
+  ],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/Oslo',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,64 @@
+import { expect, test } from './vaktman';
+
+test('adds a unit with messages beside the fields, then visits and edits it', async ({ ready: page, vaktman }) => {
+  await page.getByRole('link', { name: 'Add a unit' }).click();
+  await page.getByRole('button', { name: 'Add the unit' }).click();
+  await expect(page.getByText(/expected some text/)).toBeVisible();
+  await page.getByLabel('Number').fill('L-77');
+  await page.getByLabel('What it is').fill('Wheel loader');
+  await page.getByLabel('System').selectOption('24');
+  await page.getByLabel('Arrangement').selectOption('2S2P');
+  const first = page.getByRole('group', { name: 'Battery A' });
+  await first.getByLabel('Make').fill('Osterud');
+  await first.getByLabel('Cold cranking, A').fill('9oo');
+  await page.getByRole('button', { name: 'Add the unit' }).click();
+  await expect(first.getByText(/expected number/)).toBeVisible();
+  await first.getByLabel('Cold cranking, A').fill('900');
+  await page.getByRole('button', { name: 'All like A' }).click();
+  await page.getByLabel('Alternator rating, A').fill('120');
+  await expect(page.getByRole('img', { name: /^Battery D\. Osterud/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Add the unit' }).click();
+  await expect(page).toHaveURL(/units\/L-77$/);
+  await expect(page.getByText('No visit yet')).toBeVisible();
+  const stored = await vaktman.unit('L-77');
+  expect(stored.unit.bank).toMatchObject({
+    arrangement: '2S2P',
+    batteries: [{ string: 1 }, { string: 1 }, { string: 2 }, { string: 2, rating: { value: 900 } }],
+  });
+  await page.getByRole('link', { name: 'Edit the unit' }).click();
+  await page.getByLabel('What it is').fill('Wheel loader with crusher bucket');
+  await page.getByRole('button', { name: 'Save the changes' }).click();
+  await expect(page.getByText('Wheel loader with crusher bucket')).toBeVisible();
+});
+
+test('says so when a number is taken, and keeps what was typed', async ({ ready: page }) => {
+  await page.getByRole('link', { name: 'Add a unit' }).click();
+  await page.getByLabel('Number').fill('P-07');
+  await page.getByLabel('What it is').fill('Another plough');
+  await page.getByRole('button', { name: 'Add the unit' }).click();
+  await expect(page.getByText(/P-07 is taken/)).toBeVisible();
+  await expect(page.getByLabel('What it is')).toHaveValue('Another plough');
+});
+
+test('filters the watch through the address bar and tells of an empty list', async ({ ready: page, vaktman }) => {
+  await page.getByRole('button', { name: /5 hold/i }).click();
+  await expect(page).toHaveURL(/standing=hold/);
+  await expect(page.getByRole('link', { name: /^hold/i })).toHaveCount(5);
+  await page.reload();
+  await expect(page.getByRole('link', { name: /^hold/i })).toHaveCount(5);
+  await page.getByLabel('Find a unit or a finding').fill('nothing like it');
+  await expect(page.getByText('Nothing matches')).toBeVisible();
+  await page.goto(`${vaktman.url}/units/X-99`);
+  await expect(page.getByRole('alert')).toContainText('X-99 is not registered');
+});
+
+test('shows what is kept when the server does not answer', async ({ ready: page, vaktman }) => {
+  await expect(page.getByRole('link', { name: /P-07/ })).toBeVisible();
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
+  await vaktman.stop();
+  await page.getByRole('link', { name: /P-07/ }).click();
+  await expect(page.getByRole('alert')).toContainText('The server does not answer');
+  await vaktman.start();
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('heading', { name: 'P-07' })).toBeVisible();
+});

@@ -1,0 +1,136 @@
+import { visitDetailSchema, watchSchema, unitDetailSchema, type UnitDetail, type VisitDetail } from '@vaktman/contract';
+import { test as base, expect, type Page } from '@playwright/test';
+import { randomUUID } from 'node:crypto';
+import pg from 'pg';
+import { freePort } from '../../scripts/setup/postgres.mjs';
+import { startServer } from '../../scripts/setup/server.mjs';
+
+/** The whole application on a database of its own, with the demo fleet; it can be stopped and started in mid-visit. */
+export class Vaktman {
+  readonly #databaseUrl: string;
+  readonly #port: number;
+  #server: { stop: () => Promise<void> } | null = null;
+
+  constructor(databaseUrl: string, port: number) {
+    this.#databaseUrl = databaseUrl;
+    this.#port = port;
+  }
+  get url(): string {
+    return `http://127.0.0.1:${this.#port}`;
+  }
+  async start(): Promise<void> {
+    this.#server = (await startServer({ databaseUrl: this.#databaseUrl, port: this.#port })) as {
+      stop: () => Promise<void>;
+    };
+  }
+  async stop(): Promise<void> {
+    await this.#server?.stop();
+    this.#server = null;
+  }
+  async #get(path: string): Promise<unknown> {
+    const answer = await fetch(`${this.url}${path}`);
+    if (!answer.ok) throw new Error(`${path} answered ${answer.status}`);
+    return answer.json();
+  }
+  async visit(visitId: string): Promise<VisitDetail> {
+    return visitDetailSchema.parse(await this.#get(`/api/visits/${visitId}`));
+  }
+  async unit(unitId: string): Promise<UnitDetail> {
+    return unitDetailSchema.parse(await this.#get(`/api/units/${unitId}`));
+  }
+  async watch() {
+    return watchSchema.parse(await this.#get('/api/watch'));
+  }
+}
+
+const adminUrl = (): string => {
+  const url = process.env['TEST_DATABASE_URL'];
+  if (url === undefined)
+    throw new Error('TEST_DATABASE_URL is not set. Run these tests with npm test, which starts PostgreSQL.');
+  return url;
+};
+
+const onAdmin = async (statement: string): Promise<void> => {
+  const client = new pg.Client({ connectionString: adminUrl() });
+  await client.connect();
+  await client.query(statement);
+  await client.end();
+};
+
+/** Each test has the application to itself, with a person chosen and the clock in hand. */
+export const test = base.extend<{ vaktman: Vaktman; ready: Page }>({
+  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
+  vaktman: async ({}, use) => {
+    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+    await onAdmin(`CREATE DATABASE ${name}`);
+    const url = new URL(adminUrl());
+    url.pathname = `/${name}`;
+    const vaktman = new Vaktman(url.href, (await freePort()) as number);
+    await vaktman.start();
+    await use(vaktman);
+    await vaktman.stop();
+    await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
+  },
+  ready: async ({ page, vaktman }, use) => {
+    await page.clock.install();
+    await page.addInitScript(() => {
+      if (localStorage.getItem('vaktman.settings') === null)
+        localStorage.setItem(
+          'vaktman.settings',
+          JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold' }),
+        );
+    });
+    await page.goto(vaktman.url);
+    await use(page);
+  },
+});
+export { expect };
+
+/** Opens a visit on the prepare sheet and gives its id. */
+export const openVisit = async (page: Page, vaktman: Vaktman, unitId: string, batteryC = '-4'): Promise<string> => {
+  await page.goto(`${vaktman.url}/units/${unitId}/prepare`);
+  await page.getByLabel('Battery temperature').fill(batteryC);
+  await page.getByText('Read, and done').click();
+  await page.getByRole('button', { name: 'Start the visit' }).click();
+  await page.waitForURL(/\/visits\//);
+  return /visits\/([^/]+)/.exec(page.url())![1]!;
+};
+
+/** Lets the two clocks of stripping run. */
+export const stripSurfaceCharge = async (page: Page): Promise<void> => {
+  await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
+  await page.clock.fastForward(61_000);
+  await page.getByRole('button', { name: 'Everything is off' }).click();
+  await page.clock.fastForward(121_000);
+};
+
+/** Types the resting volts of the battery on screen and saves with Enter. */
+export const readAtRest = async (page: Page, position: string, volts: string): Promise<void> => {
+  await expect(page.getByRole('heading', { name: `Resting volts, battery ${position}` })).toBeVisible();
+  await page.keyboard.type(volts);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: `Battery ${position} at rest` })).toBeVisible();
+};
+
+/** Holds the load of the battery on screen for 15 s and types what it read, by keyboard alone. */
+export const loadFor15s = async (page: Page, position: string, lowestVolts: string, amps: string): Promise<void> => {
+  await expect(page.getByRole('heading', { name: new RegExp(`^Load battery ${position}`) })).toBeVisible();
+  await page.getByRole('button', { name: /start 15 s/ }).press('Enter');
+  await page.clock.fastForward(15_200);
+  await page.getByRole('button', { name: 'Load is off' }).press('Enter');
+  await expect(page.getByRole('heading', { name: `What did battery ${position} read?` })).toBeVisible();
+  await page.keyboard.type(lowestVolts);
+  await page.keyboard.press('Enter');
+  await page.keyboard.type(amps);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: `Battery ${position} under load` })).toBeVisible();
+};
+
+/** Presses the one primary key of a verdict. */
+export const goOn = async (page: Page): Promise<void> => {
+  await page.getByRole('link', { name: /^(Next:|To the summary)/ }).press('Enter');
+};
+
+/** What a visit stored, without ids and times: for comparing two visits. */
+export const readingsOf = ({ file }: VisitDetail): unknown[] =>
+  file.readings.map(({ id: _id, at: _at, ...reading }) => reading);

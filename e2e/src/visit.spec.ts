@@ -1,0 +1,228 @@
+import AxeBuilder from '@axe-core/playwright';
+import {
+  expect,
+  goOn,
+  loadFor15s,
+  openVisit,
+  readAtRest,
+  readingsOf,
+  stripSurfaceCharge,
+  test,
+  type Vaktman,
+} from './vaktman';
+import type { Page } from '@playwright/test';
+
+const REST = { A: '12.66', B: '12.68', C: '12.65', D: '12.67' } as const;
+const LOAD = { A: '10.35', B: '8.71', C: '10.29', D: '10.33' } as const;
+const LETTERS = ['A', 'B', 'C', 'D'] as const;
+
+/** A whole visit to a bank of four, battery B failing; `between` may interfere before each load test. */
+const leadVisit = async (
+  page: Page,
+  vaktman: Vaktman,
+  unitId: string,
+  between: (position: string) => Promise<void> = async () => undefined,
+): Promise<string> => {
+  const visitId = await openVisit(page, vaktman, unitId);
+  await stripSurfaceCharge(page);
+  for (const position of LETTERS) {
+    await readAtRest(page, position, REST[position]);
+    await goOn(page);
+  }
+  for (const position of LETTERS) {
+    await between(position);
+    await page.clock.fastForward(61_000);
+    await loadFor15s(page, position, LOAD[position], '465');
+    await goOn(page);
+  }
+  await expect(page).toHaveURL(/summary$/);
+  return visitId;
+};
+
+const allSent = async (page: Page): Promise<void> => {
+  await expect(page.getByText(/readings? waiting/)).toHaveCount(0, { timeout: 20_000 });
+};
+
+test('leads a bank of four through rest and load, and finds the failing one again', async ({
+  ready: page,
+  vaktman,
+}) => {
+  const visitId = await leadVisit(page, vaktman, 'P-09', async (position) => {
+    if (position !== 'C') return;
+    await page.goBack();
+    await expect(page.getByText('failed', { exact: true }).first()).toBeVisible();
+    await expect(page.getByText(/under the limit/).first()).toBeVisible();
+    await page.goForward();
+  });
+  await expect(page.getByText('Weak under load: battery B')).toBeVisible();
+  await allSent(page);
+  await page.getByRole('button', { name: 'Close the visit' }).click();
+  await expect(page.getByText(/^Closed/)).toBeVisible();
+  await allSent(page);
+  const visit = await vaktman.visit(visitId);
+  expect(visit.file.readings).toHaveLength(8);
+  expect(visit.events.map(({ kind }) => kind)).toEqual(['cautions-acknowledged', 'closed']);
+  expect(new Set(Object.values(visit.takenBy))).toEqual(new Set(['T. Brandvold']));
+  await page.goto(`${vaktman.url}/units/P-09`);
+  await expect(page.getByRole('img', { name: /^Battery B\. 8\.71 V, under load failed/ })).toBeVisible();
+  await page.goto(`${vaktman.url}/?q=P-09`);
+  await expect(page.getByRole('link', { name: /P-09/ })).toContainText('Weak under load: battery B');
+});
+
+test('loses and doubles nothing when the server dies and the tab is reloaded', async ({ ready: page, vaktman }) => {
+  const undisturbed = await leadVisit(page, vaktman, 'P-09');
+  await allSent(page);
+  const disturbed = await leadVisit(page, vaktman, 'P-12', async (position) => {
+    if (position === 'B') await vaktman.stop();
+    if (position === 'C') await expect(page.getByText(/readings? waiting for the server/)).toBeVisible();
+    if (position === 'D') {
+      await vaktman.start();
+      await page.reload();
+    }
+  });
+  await allSent(page);
+  await page.reload();
+  await allSent(page);
+  const [calm, rough] = await Promise.all([vaktman.visit(undisturbed), vaktman.visit(disturbed)]);
+  expect(readingsOf(rough)).toEqual(readingsOf(calm));
+  await expect(page.getByText('Weak under load: battery B')).toBeVisible();
+});
+
+test('keeps the hold of a load test and a half-stripped bank through a reload', async ({ ready: page, vaktman }) => {
+  await openVisit(page, vaktman, 'P-09');
+  await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
+  await page.clock.fastForward(20_000);
+  await page.reload();
+  await expect(page.getByRole('timer')).toContainText(/0:(3|4)\d/);
+  await page.clock.fastForward(61_000);
+  await page.getByRole('button', { name: 'Everything is off' }).click();
+  await page.clock.fastForward(121_000);
+  for (const position of LETTERS) {
+    await readAtRest(page, position, REST[position]);
+    await goOn(page);
+  }
+  await page.getByRole('button', { name: /start 15 s/ }).click();
+  await page.clock.fastForward(5_000);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: /^Hold/ })).toBeVisible();
+  await page.clock.fastForward(10_500);
+  await expect(page.getByRole('alertdialog', { name: 'Release load now' })).toBeVisible();
+});
+
+test('refuses the load test of a flat and of a low battery and says what to do', async ({ ready: page, vaktman }) => {
+  const visitId = await openVisit(page, vaktman, 'S-01');
+  await stripSurfaceCharge(page);
+  await readAtRest(page, 'A', '10.2');
+  await expect(page.getByText('failed', { exact: true })).toBeVisible();
+  await goOn(page);
+  await readAtRest(page, 'B', '12.3');
+  await page.goto(`${vaktman.url}/visits/${visitId}/battery.load/A`);
+  await expect(page.getByRole('heading', { name: 'No load test on battery A' })).toBeVisible();
+  await page.goto(`${vaktman.url}/visits/${visitId}/battery.load/B`);
+  await expect(page.getByText(/Charge battery B, let it rest, and read it again/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /start 15 s/ })).toHaveCount(0);
+});
+
+test('asks about the unusual, refuses the impossible, and keeps a skipped wait with its reason', async ({
+  ready: page,
+  vaktman,
+}) => {
+  const visitId = await openVisit(page, vaktman, 'G-05');
+  await page.getByRole('button', { name: 'Skip' }).click();
+  await page.getByLabel('Why').fill('bank was off the truck all night');
+  await page.getByRole('button', { name: 'Skip and read' }).click();
+  await page.keyboard.type('127');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('cannot be: expected -40 to 40 V');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Backspace');
+  await page.keyboard.type('7.4');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('unusual');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Battery A at rest' })).toBeVisible();
+  await allSent(page);
+  const visit = await vaktman.visit(visitId);
+  expect(visit.file.readings).toMatchObject([{ volts: 7.4, surfaceChargeStripped: false }]);
+  expect(visit.events.find(({ kind }) => kind === 'wait-skipped')).toMatchObject({
+    reason: 'bank was off the truck all night',
+  });
+});
+
+test('is done by keyboard alone, from the watch to the first verdict', async ({ ready: page }) => {
+  await page.getByLabel('Find a unit or a finding').focus();
+  await page.keyboard.type('G-05');
+  await expect(page.getByRole('link', { name: /G-05/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/units\/G-05/);
+  const tabTo = async (name: RegExp | string): Promise<void> => {
+    for (let i = 0; i < 40; i++) {
+      await page.keyboard.press('Tab');
+      const focused = page.locator(':focus');
+      if ((await focused.count()) === 0) continue;
+      const words = `${(await focused.getAttribute('aria-label')) ?? ''} ${(await focused.textContent()) ?? ''} ${await focused.evaluate((node) => (node instanceof HTMLInputElement ? (node.labels?.[0]?.textContent ?? '') : ''))}`;
+      if (new RegExp(name).test(words)) return;
+    }
+    throw new Error(`Tab never reached ${name}`);
+  };
+  await tabTo('Start a visit');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Prepare the visit')).toBeVisible();
+  await tabTo('Battery temperature');
+  await page.keyboard.type('-4');
+  await tabTo('Read, and done');
+  await page.keyboard.press('Space');
+  await tabTo('Start the visit');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Lamps and blower are on' })).toBeFocused();
+  await page.keyboard.press('Enter');
+  await page.clock.fastForward(61_000);
+  await tabTo('Everything is off');
+  await page.keyboard.press('Enter');
+  await page.clock.fastForward(121_000);
+  await readAtRest(page, 'A', '12.71');
+  await expect(page.getByRole('link', { name: /^Next:/ })).toBeFocused();
+});
+
+for (const [width, height, theme] of [
+  [1280, 800, 'day'],
+  [390, 844, 'night'],
+] as const) {
+  test(`has no serious accessibility trouble at ${width} wide, ${theme}`, async ({ ready: page, vaktman }) => {
+    await page.setViewportSize({ width, height });
+    await page.evaluate(
+      (to) =>
+        localStorage.setItem('vaktman.settings', JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold' })),
+      theme,
+    );
+    const serious = async (): Promise<string[]> => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      return violations
+        .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+        .map(({ id, nodes }) => `${page.url()} ${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+    };
+    const found: string[] = [];
+    for (const path of ['/', '/units/P-07', '/units/new', '/units/P-09/prepare']) {
+      await page.goto(`${vaktman.url}${path}`);
+      await page.getByRole('heading').first().waitFor();
+      await page.waitForLoadState('networkidle');
+      found.push(...(await serious()));
+    }
+    await openVisit(page, vaktman, 'S-01');
+    found.push(...(await serious()));
+    await stripSurfaceCharge(page);
+    await expect(page.getByRole('heading', { name: /Resting volts/ })).toBeVisible();
+    found.push(...(await serious()));
+    await readAtRest(page, 'A', '12.7');
+    await goOn(page);
+    await readAtRest(page, 'B', '12.7');
+    found.push(...(await serious()));
+    await goOn(page);
+    found.push(...(await serious()));
+    await loadFor15s(page, 'A', '10.4', '405');
+    found.push(...(await serious()));
+    await page.goto(page.url().replace(/battery\.load.*/, 'summary'));
+    await page.getByRole('heading', { name: 'Findings' }).waitFor();
+    found.push(...(await serious()));
+    expect(found).toEqual([]);
+  });
+}
