@@ -12,7 +12,7 @@ import { ClientError, notFound, problemAnswer } from './http/problem';
 import { addUnit, changeUnit } from './unit/saveUnit';
 import { loadUnit, loadVisitSummaries } from './unit/unitStore';
 import { loadVisit } from './visit/visitStore';
-import { watchJson } from './watch/watchStore';
+import { watchRoute } from './watch/watchRoute';
 
 const MAX_BODY_BYTES = 2 * 1024 * 1024;
 
@@ -62,8 +62,8 @@ export const createApp = ({ pool, log }: AppParts): Hono => {
     }),
   );
   app.use('/api/*', async (c, next) => {
-    c.header('cache-control', 'no-store');
     await next();
+    if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store');
   });
 
   app.get('/healthz', async (c) => {
@@ -73,9 +73,8 @@ export const createApp = ({ pool, log }: AppParts): Hono => {
 
   app.get('/api/fleet', async (c) => c.json(await loadFleet(pool, await fleetId())));
 
-  app.get('/api/watch', async (c) =>
-    c.body(await watchJson(pool, await fleetId()), 200, { 'content-type': 'application/json' }),
-  );
+  const answerWatch = watchRoute(pool);
+  app.get('/api/watch', async (c) => answerWatch(c, await fleetId()));
 
   app.get('/api/units/:unitId', async (c) => {
     const id = await fleetId();

@@ -1,4 +1,4 @@
 export { createApp } from './app';
 export { importArchive } from './archive/importArchive';
 export { migrate } from './database/migrate';
-export { openPool, type Pool } from './database/pool';
+export { openPool, withTransaction, type Pool } from './database/pool';

@@ -14,10 +14,12 @@ export interface BankMatch {
 
 const addMonths = (date: string, months: number): string => {
   const [year, month, day] = date.split('-').map(Number) as [number, number, number];
-  const target = new Date(Date.UTC(year, month - 1 + months, 1));
-  const lastDay = new Date(Date.UTC(target.getUTCFullYear(), target.getUTCMonth() + 1, 0)).getUTCDate();
-  target.setUTCDate(Math.min(day, lastDay));
-  return target.toISOString().slice(0, 10);
+  const count = year * 12 + month - 1 + months;
+  const targetYear = Math.floor(count / 12);
+  const targetMonth = (count % 12) + 1;
+  const lastDay = new Date(Date.UTC(targetYear, targetMonth, 0)).getUTCDate();
+  const two = (part: number): string => String(part).padStart(2, '0');
+  return `${targetYear}-${two(targetMonth)}-${two(Math.min(day, lastDay))}`;
 };
 
 const differing = (
@@ -58,7 +60,7 @@ export const matchBank = (bank: Bank, limits: LimitBook): BankMatch => {
     );
   }
   const dated = batteries.flatMap(({ position, fitted }) => (fitted === undefined ? [] : [{ at: position, fitted }]));
-  dated.sort((a, b) => a.fitted.localeCompare(b.fitted));
+  dated.sort((a, b) => (a.fitted < b.fitted ? -1 : a.fitted > b.fitted ? 1 : 0));
   const oldest = dated[0];
   if (oldest !== undefined) {
     const tooLate = addMonths(oldest.fitted, Math.round(limits.get('matchMonths').value));

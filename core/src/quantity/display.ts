@@ -9,10 +9,25 @@ export const celsiusFromFahrenheit = (fahrenheit: number): number => (fahrenheit
 export const milesFromKilometres = (kilometres: number): number => kilometres / KM_PER_MILE;
 export const kilometresFromMiles = (miles: number): number => miles * KM_PER_MILE;
 
+const POWERS = [1, 10, 100, 1000] as const;
+/** Beyond this, whole numbers of thousandths are no longer exact. */
+const LARGEST_QUICK = 1e9;
+
+/** Digits of a value that is not negative. Reasons are written by the thousand; this is several times quicker than toFixed. */
+const digits = (value: number, decimals: number): string => {
+  const power = POWERS[decimals];
+  if (power === undefined || !(value < LARGEST_QUICK)) return value.toFixed(decimals);
+  const scaled = Math.round(value * power);
+  if (decimals === 0) return String(scaled);
+  const whole = Math.floor(scaled / power);
+  return `${whole}.${String(scaled - whole * power).padStart(decimals, '0')}`;
+};
+
 /** A number with a fixed number of decimals and a real minus sign. */
 export const figure = (value: number, decimals: number): string => {
-  const text = Math.abs(value).toFixed(decimals);
-  return value < 0 && Number(text) !== 0 ? `−${text}` : text;
+  if (!(value < 0)) return digits(value, decimals);
+  const text = digits(-value, decimals);
+  return Number(text) === 0 ? text : `−${text}`;
 };
 
 export const voltsText = (volts: number): string => `${figure(volts, 2)} V`;

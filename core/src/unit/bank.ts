@@ -2,9 +2,16 @@ import { saeRating, type SaeRating } from '../quantity/rating';
 import { parseArrangement } from './arrangement';
 import type { Alternator, Bank, Battery, Unit } from './unit';
 
-/** Batteries in order of position letter. */
-export const batteriesInOrder = (bank: Bank): Battery[] =>
-  [...bank.batteries].sort((a, b) => a.position.localeCompare(b.position));
+const ordered = new WeakMap<Bank, readonly Battery[]>();
+
+/** Batteries in order of position letter. Remembered by bank: a visit's judgement asks for it many times. */
+export const batteriesInOrder = (bank: Bank): readonly Battery[] => {
+  const known = ordered.get(bank);
+  if (known !== undefined) return known;
+  const sorted = [...bank.batteries].sort((a, b) => (a.position < b.position ? -1 : 1));
+  ordered.set(bank, sorted);
+  return sorted;
+};
 
 /** Batteries grouped by series string, strings in rising order. */
 export const strings = (bank: Bank): Battery[][] => {

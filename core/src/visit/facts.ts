@@ -8,6 +8,8 @@ import type { Reading, ReadingAt, ReadStep } from './reading';
 /** A reading in its place in time. */
 export interface TimedReading {
   readonly reading: Reading;
+  /** `step@point`. */
+  readonly key: string;
   readonly time: number;
 }
 
@@ -36,7 +38,11 @@ export interface Moment {
 export type Judgeable = Pick<VisitFile, 'unit' | 'method' | 'visit' | 'readings' | 'repairs'>;
 
 export const inOrder = (readings: readonly Reading[]): TimedReading[] => {
-  const timed = readings.map((reading) => ({ reading, time: Date.parse(reading.at) }));
+  const timed = readings.map((reading) => ({
+    reading,
+    key: stepKey(reading.step, reading.point),
+    time: Date.parse(reading.at),
+  }));
   return timed.sort((a, b) => a.time - b.time);
 };
 
@@ -65,53 +71,76 @@ export const chargedBefore = (facts: VisitFacts, position: string, time: number)
   return charged;
 };
 
-/** Arranges a visit, as a whole or as it stood at an earlier moment. */
-export const visitFacts = (
-  file: Judgeable,
-  ordered: readonly TimedReading[] = inOrder(file.readings),
-  asOf?: Moment,
-): VisitFacts => {
-  const seen = asOf === undefined ? ordered : ordered.slice(0, asOf.readingsBefore);
-  const repairs = (file.repairs ?? [])
-    .filter((repair) => asOf === undefined || Date.parse(repair.at) < asOf.time)
-    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at));
-  const batteries = new Map(file.unit.bank.batteries.map((battery) => [battery.position, battery]));
-  const valid: TimedReading[] = [];
-  const superseded: (TimedReading & { until: Moment })[] = [];
+/** What of a visit is the same at every moment of it. */
+type Frame = Pick<VisitFacts, 'unit' | 'ambientC' | 'limits' | 'repairs' | 'batteries'>;
+
+const frameOf = (file: Judgeable): Frame => ({
+  unit: file.unit,
+  ambientC: file.visit.ambientC ?? null,
+  limits: limitBook(file.method.profile, file.unit.systemVolts, file.unit.makerLimits, file.method.limits),
+  repairs: [...(file.repairs ?? [])].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
+  batteries: new Map(file.unit.bank.batteries.map((battery) => [battery.position, battery])),
+});
+
+/** The repair that gave a reading's battery away, or null. */
+const replacementOf = ({ repairs, batteries }: Frame, { reading, time }: TimedReading): Repair | null =>
+  repairs.find((repair) => Date.parse(repair.at) > time && replaces(repair, reading, batteries.keys())) ?? null;
+
+const validOf = (frame: Frame, seen: readonly TimedReading[]): readonly TimedReading[] =>
+  frame.repairs.length === 0 ? seen : seen.filter((timed) => replacementOf(frame, timed) === null);
+
+const currentOf = (valid: readonly TimedReading[]): Map<string, Reading> => {
   const current = new Map<string, Reading>();
-  const retaken = new Map<string, Moment>();
-  // Newest first, so that each reading meets the retake that ended it.
+  for (const { key, reading } of valid) current.set(key, reading);
+  return current;
+};
+
+/** Readings that were retaken, or whose battery was replaced, with the earlier of the two moments. */
+const supersededOf = (
+  frame: Frame,
+  seen: readonly TimedReading[],
+  current: ReadonlyMap<string, Reading>,
+): VisitFacts['superseded'] => {
+  const retakes = new Map<string, Moment>();
+  const superseded: (TimedReading & { until: Moment })[] = [];
   for (let index = seen.length - 1; index >= 0; index--) {
     const timed = seen[index]!;
-    const { reading, time } = timed;
-    const key = stepKey(reading.step, reading.point);
-    const ends: Moment[] = [];
-    const retake = retaken.get(key);
-    if (retake !== undefined) ends.push(retake);
-    const replacement = repairs.find(
-      (repair) => Date.parse(repair.at) > time && replaces(repair, reading, batteries.keys()),
-    );
-    if (replacement !== undefined) {
-      const until = Date.parse(replacement.at);
-      ends.push({ time: until, readingsBefore: seen.filter((other) => other.time < until).length });
-    } else {
-      valid.unshift(timed);
+    if (current.get(timed.key) !== timed.reading) {
+      let until = retakes.get(timed.key);
+      const replacement = replacementOf(frame, timed);
+      const replaced = replacement === null ? Infinity : Date.parse(replacement.at);
+      if (until === undefined || replaced < until.time) {
+        until = { time: replaced, readingsBefore: seen.filter(({ time }) => time < replaced).length };
+      }
+      superseded.push({ reading: timed.reading, key: timed.key, time: timed.time, until });
     }
-    const until = ends.sort((a, b) => a.time - b.time)[0];
-    if (until === undefined) current.set(key, reading);
-    else superseded.unshift({ ...timed, until });
-    retaken.set(key, { time, readingsBefore: index });
+    retakes.set(timed.key, { time: timed.time, readingsBefore: index });
   }
+  return superseded.reverse();
+};
+
+/** Arranges a visit for judging. */
+export const visitFacts = (file: Judgeable, ordered: readonly TimedReading[] = inOrder(file.readings)): VisitFacts => {
+  const frame = frameOf(file);
+  const valid = validOf(frame, ordered);
+  const current = currentOf(valid);
   return {
-    unit: file.unit,
-    ambientC: file.visit.ambientC ?? null,
-    limits: limitBook(file.method.profile, file.unit.systemVolts, file.unit.makerLimits, file.method.limits),
-    repairs,
-    batteries,
+    ...frame,
     valid,
-    current: new Map([...current].reverse()),
-    superseded,
+    current,
+    superseded: current.size === ordered.length ? [] : supersededOf(frame, ordered, current),
   };
+};
+
+/** The same visit as it stood at an earlier moment; what was superseded by then is left out. */
+export const factsAsOf = (
+  facts: VisitFacts,
+  ordered: readonly TimedReading[],
+  { time, readingsBefore }: Moment,
+): VisitFacts => {
+  const frame = { ...facts, repairs: facts.repairs.filter((repair) => Date.parse(repair.at) < time) };
+  const valid = validOf(frame, ordered.slice(0, readingsBefore));
+  return { ...frame, valid, current: currentOf(valid), superseded: [] };
 };
 
 /** The reading that counts at a step and point, or null. */

@@ -7,11 +7,11 @@ import { stepKey } from './catalogue';
 import {
   batteryTemperature,
   currentAt,
+  factsAsOf,
   inOrder,
   visitFacts,
   type Judgeable,
   type TimedReading,
-  type VisitFacts,
 } from './facts';
 import { findings, type Finding } from './findings';
 import type { Disposition, JudgedStepEntry, Judgement } from './judgement';
@@ -23,16 +23,12 @@ import type { Verdict } from './verdict';
 type Earlier = { readings: string[]; verdict: Verdict };
 
 /** Each superseded reading with its verdict as it stood just before it stopped counting. */
-const earlierVerdicts = (
-  file: Judgeable,
-  facts: VisitFacts,
-  ordered: readonly TimedReading[],
-): Map<string, Earlier[]> => {
+const earlierVerdicts = (now: Outcomes, ordered: readonly TimedReading[]): Map<string, Earlier[]> => {
   const earlier = new Map<string, Earlier[]>();
-  for (const { reading, until } of facts.superseded) {
-    const then = new Outcomes(visitFacts(file, ordered, until)).at(reading.step, reading.point);
+  for (const { reading, key, until } of now.facts.superseded) {
+    const then =
+      now.alone(reading) ?? new Outcomes(factsAsOf(now.facts, ordered, until)).at(reading.step, reading.point);
     if (then === null) continue;
-    const key = stepKey(reading.step, reading.point);
     earlier.set(key, [...(earlier.get(key) ?? []), { readings: [...then.readings], verdict: then.verdict }]);
   }
   return earlier;
@@ -75,7 +71,7 @@ export const judge = (file: Judgeable): Judgement => {
   const facts = visitFacts(file, ordered);
   const outcomes = new Outcomes(facts);
   const judged = outcomes.all();
-  const earlier = earlierVerdicts(file, facts, ordered);
+  const earlier = earlierVerdicts(outcomes, ordered);
   const found = findings(outcomes, judged);
   const obligatory = obligatoryPlaces(outcomes);
   const figures = positions(facts.unit).flatMap((position): [string, BatteryFigures][] => {

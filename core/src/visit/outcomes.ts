@@ -34,16 +34,8 @@ import { alternatorsOf, isSeriesBank, nominalVolts, ratedOutputAmps, strings } f
 import { positions } from '../unit/points';
 import type { Battery } from '../unit/unit';
 import { stepKey } from './catalogue';
-import {
-  bankTemperatureC,
-  batteryTemperature,
-  chargedBefore,
-  currentAt,
-  restBefore,
-  type TimedReading,
-  type VisitFacts,
-} from './facts';
-import type { JudgedStep, Reading, ReadingAt } from './reading';
+import { bankTemperatureC, batteryTemperature, chargedBefore, currentAt, restBefore, type VisitFacts } from './facts';
+import type { JudgedStep, Reading, ReadingAt, ReadStep } from './reading';
 import type { Outcome } from './verdict';
 
 /** An outcome with the readings it rests on, the judged one first. */
@@ -57,11 +49,9 @@ export interface JudgedOutcome extends Outcome {
 export class Outcomes {
   readonly facts: VisitFacts;
   readonly #memo = new Map<string, JudgedOutcome | null>();
-  readonly #times: ReadonlyMap<string, number>;
 
   constructor(facts: VisitFacts) {
     this.facts = facts;
-    this.#times = new Map(facts.valid.map(({ reading, time }: TimedReading) => [reading.id, time]));
   }
 
   /** The outcome at a step and point; null when nothing was read there or nothing is judged there. */
@@ -116,7 +106,7 @@ export class Outcomes {
   }
 
   timeOf(reading: Reading): number {
-    return this.#times.get(reading.id) ?? Date.parse(reading.at);
+    return Date.parse(reading.at);
   }
 
   #battery(position: string): Battery {
@@ -139,8 +129,13 @@ export class Outcomes {
     if (reading === undefined) return step === 'charge.volts' && point === 'bank' ? this.#runningFromCranks() : null;
     const outcome = this.#outcomeOf(reading);
     if (outcome === null) return null;
-    const readings = [...new Set([reading.id, ...(outcome.alsoUsed ?? [])])];
-    return { ...outcome, step, point, readings };
+    return judgedAs(outcome, reading);
+  }
+
+  /** The outcome of a reading that no longer counts, for steps that rest on nothing but the reading itself. */
+  alone(reading: Reading): JudgedOutcome | null {
+    const outcome = RESTS_ON_ITSELF.has(reading.step) ? this.#outcomeOf(reading) : null;
+    return outcome === null ? null : judgedAs(outcome, reading);
   }
 
   #outcomeOf(reading: Reading): Outcome | null {
@@ -325,6 +320,39 @@ export class Outcomes {
     return { ...outcome, step: 'start.ladder', point: 'bank', readings: rungs.readings };
   }
 }
+
+/** Steps whose verdict needs no other reading. */
+const RESTS_ON_ITSELF: ReadonlySet<ReadStep> = new Set<ReadStep>([
+  'look.belt',
+  'look.alternator',
+  'look.joint',
+  'look.case',
+  'look.lamp',
+  'battery.hydrometer',
+  'battery.caseLeak',
+  'battery.conductance',
+  'start.joint',
+  'start.solenoid',
+  'start.motor',
+  'start.control',
+  'charge.ripple',
+  'charge.field',
+]);
+
+const judgedAs = (outcome: Outcome, { id, step, point }: Reading): JudgedOutcome => ({
+  verdict: outcome.verdict,
+  limit: outcome.limit,
+  margin: outcome.margin,
+  because: outcome.because,
+  redo: outcome.redo,
+  troubles: outcome.troubles,
+  alsoUsed: outcome.alsoUsed,
+  waitsForOtherSide: outcome.waitsForOtherSide,
+  wantsLook: outcome.wantsLook,
+  step,
+  point,
+  readings: outcome.alsoUsed === undefined ? [id] : [...new Set([id, ...outcome.alsoUsed])],
+});
 
 const otherSide = (side: string): Side => (side === 'positive' ? 'negative' : 'positive');
 

@@ -82,11 +82,11 @@ export interface Outcome {
   readonly redo: string | null;
   readonly troubles: readonly Trouble[];
   /** Ids of readings besides the judged one that the verdict rests on. */
-  readonly alsoUsed?: readonly string[];
+  readonly alsoUsed?: readonly string[] | undefined;
   /** True when the only thing lacking is the other side of a pair. */
-  readonly waitsForOtherSide?: boolean;
+  readonly waitsForOtherSide?: boolean | undefined;
   /** True when only a look that was not taken keeps this from being a fail. */
-  readonly wantsLook?: boolean;
+  readonly wantsLook?: boolean | undefined;
 }
 
 export interface AgainstLimit {
@@ -114,29 +114,33 @@ export const againstMax = (limit: AppliedLimit, value: number): AgainstLimit => 
 /** For answers that are seen rather than measured. */
 export const NO_LIMIT: AgainstLimit = { limit: null, margin: null };
 
-export const passed = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome => ({
-  verdict: 'pass',
-  ...against,
+// Written out field by field: visits are judged by the ten thousand, and spreading objects of many shapes is slow.
+const outcome = (
+  verdict: Verdict,
+  { limit, margin }: AgainstLimit,
+  because: string,
+  redo: string | null,
+  troubles: readonly Trouble[],
+): Outcome => ({
+  verdict,
+  limit,
+  margin,
   because,
-  redo: null,
+  redo,
   troubles,
+  alsoUsed: undefined,
+  waitsForOtherSide: undefined,
+  wantsLook: undefined,
 });
 
-export const marginal = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome => ({
-  verdict: 'marginal',
-  ...against,
-  because,
-  redo: null,
-  troubles,
-});
+export const passed = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome =>
+  outcome('pass', against, because, null, troubles);
 
-export const failed = (against: AgainstLimit, because: string, troubles: readonly Trouble[]): Outcome => ({
-  verdict: 'fail',
-  ...against,
-  because,
-  redo: null,
-  troubles,
-});
+export const marginal = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome =>
+  outcome('marginal', against, because, null, troubles);
+
+export const failed = (against: AgainstLimit, because: string, troubles: readonly Trouble[]): Outcome =>
+  outcome('fail', against, because, null, troubles);
 
 /** A reading that decides nothing; `redo` says what to do so that it will. */
 export const inconclusive = (
@@ -144,13 +148,7 @@ export const inconclusive = (
   because: string,
   redo: string,
   troubles: readonly Trouble[] = [],
-): Outcome => ({
-  verdict: 'inconclusive',
-  ...against,
-  because,
-  redo,
-  troubles,
-});
+): Outcome => outcome('inconclusive', against, because, redo, troubles);
 
 export const trouble = (code: FindingCode, subject: string, because: string, severity?: Severity): Trouble =>
   severity === undefined ? { code, subject, because } : { code, subject, because, severity };

@@ -58,4 +58,23 @@ export const refreshSummary = async (db: Queryable, fleetId: string, visitId: st
       JSON.stringify({ batteries: batteryLasts(detail, judgement), findings: judgement.findings }),
     ],
   );
+  // A visit older than the one the unit stands by changes nothing here.
+  await db.query(
+    `INSERT INTO unit_standing (fleet_id, unit_id, visit_id, started_at, closed_at, disposition, headline, finding_count)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
+     ON CONFLICT (fleet_id, unit_id) DO UPDATE SET visit_id = excluded.visit_id, started_at = excluded.started_at,
+       closed_at = excluded.closed_at, disposition = excluded.disposition, headline = excluded.headline,
+       finding_count = excluded.finding_count
+     WHERE excluded.started_at >= unit_standing.started_at`,
+    [
+      fleetId,
+      file.unit.id,
+      visitId,
+      file.visit.at,
+      closedAt,
+      judgement.disposition,
+      headline(judgement),
+      judgement.findings.length,
+    ],
+  );
 };

@@ -1,23 +1,36 @@
 import type { Queryable } from '../database/pool';
 
+/** The watch of a fleet as JSON text, and the number of the change it was made after. */
+export interface WatchText {
+  readonly revision: string;
+  readonly json: string;
+}
+
+/** The number of the last change that shows in the watch; '0' before the first. */
+export const watchRevision = async (db: Queryable, fleetId: string): Promise<string> => {
+  const { rows } = await db.query<{ revision: string }>('SELECT revision FROM watch_revision WHERE fleet_id = $1', [
+    fleetId,
+  ]);
+  return rows[0]?.revision ?? '0';
+};
+
 /**
- * The watch as JSON text, ready to send: one row a unit with its latest visit and the one still open. PostgreSQL writes
- * the text itself; building five thousand objects here only to write them out again would double the time.
+ * The watch, one row a unit with its latest visit and whether that is still open. PostgreSQL writes the text itself, and
+ * in one statement with its revision, so the two always belong together.
  */
-export const watchJson = async (db: Queryable, fleetId: string): Promise<string> => {
-  const { rows } = await db.query<{ body: string }>(
-    `WITH latest AS (
-       SELECT DISTINCT ON (unit_id) unit_id, visit_id, started_at, closed_at, disposition, headline, finding_count
-       FROM visit_summary WHERE fleet_id = $1 ORDER BY unit_id, started_at DESC
-     )
-     SELECT json_build_object('units', coalesce(json_agg(json_build_object(
-       'unitId', u.unit_id, 'yardId', u.yard_id, 'description', u.description, 'systemVolts', u.system_volts, 'arrangement', u.arrangement,
-       'disposition', l.disposition, 'headline', l.headline, 'findingCount', coalesce(l.finding_count, 0),
-       'lastVisitAt', l.started_at, 'lastVisitId', l.visit_id,
-       'openVisitId', CASE WHEN l.closed_at IS NULL THEN l.visit_id END) ORDER BY u.unit_id), '[]'))::text AS body
-     FROM unit u LEFT JOIN latest l USING (unit_id)
-     WHERE u.fleet_id = $1`,
+export const loadWatch = async (db: Queryable, fleetId: string): Promise<WatchText> => {
+  const { rows } = await db.query<WatchText>(
+    `SELECT coalesce((SELECT revision FROM watch_revision WHERE fleet_id = $1), 0)::text AS revision,
+       (SELECT '{"units":' || coalesce(json_agg(row ORDER BY row."unitId"), '[]')::text || '}' FROM (
+         SELECT u.unit_id AS "unitId", u.yard_id AS "yardId", u.description, u.system_volts AS "systemVolts", u.arrangement,
+                s.disposition, s.headline, coalesce(s.finding_count, 0) AS "findingCount", s.started_at AS "lastVisitAt",
+                s.visit_id AS "lastVisitId", CASE WHEN s.closed_at IS NULL THEN s.visit_id END AS "openVisitId"
+         FROM unit u LEFT JOIN unit_standing s USING (fleet_id, unit_id)
+         WHERE u.fleet_id = $1
+       ) AS row) AS json`,
     [fleetId],
   );
-  return rows[0]?.body ?? '{"units":[]}';
+  const row = rows[0];
+  if (row === undefined) throw new Error('The watch query gave no row. Expected exactly one.');
+  return row;
 };

@@ -1,6 +1,6 @@
 import { DISPOSITION_WORDS, type Disposition } from '@vaktman/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useDeferredValue, useMemo, useRef } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { Input, Label, SearchField, ToggleButton } from 'react-aria-components';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import styled from 'styled-components';
@@ -210,9 +210,17 @@ const useRowHeight = (): number => (window.matchMedia(FIELD.replace('@media ', '
 
 const YARD_HEIGHT = 46;
 
+/** Marks the moment the list stands on screen, for measuring. */
+const useListMark = (): void => {
+  useEffect(() => {
+    requestAnimationFrame(() => performance.mark('watch-list'));
+  }, []);
+};
+
 const List = ({ lines }: { lines: readonly WatchLine[] }) => {
   const scroller = useRef<HTMLDivElement>(null);
   const rowHeight = useRowHeight();
+  useListMark();
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,

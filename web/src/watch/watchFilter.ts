@@ -58,7 +58,7 @@ export const watchLines = ({ units }: Watch, yards: readonly Yard[], filter: Wat
     if (rows === undefined) return [];
     rows.sort(
       (a, b) =>
-        DISPOSITIONS.indexOf(standingOf(a)) - DISPOSITIONS.indexOf(standingOf(b)) || a.unitId.localeCompare(b.unitId),
+        DISPOSITIONS.indexOf(standingOf(a)) - DISPOSITIONS.indexOf(standingOf(b)) || (a.unitId < b.unitId ? -1 : 1),
     );
     return [{ kind: 'yard', yard, count: rows.length }, ...rows.map((row): WatchLine => ({ kind: 'unit', row }))];
   });

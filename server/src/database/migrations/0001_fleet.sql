@@ -133,3 +133,33 @@ CREATE TABLE visit_summary (
   FOREIGN KEY (fleet_id, visit_id) REFERENCES visit
 );
 CREATE INDEX visit_summary_by_unit ON visit_summary (fleet_id, unit_id, started_at DESC);
+
+-- How each unit stands: one row a unit, taken from its latest visit. Rebuilt with the summaries; the watch reads only this.
+CREATE TABLE unit_standing (
+  fleet_id uuid NOT NULL,
+  unit_id text NOT NULL,
+  visit_id uuid NOT NULL,
+  started_at timestamptz NOT NULL,
+  closed_at timestamptz,
+  disposition text NOT NULL,
+  headline text NOT NULL,
+  finding_count integer NOT NULL,
+  PRIMARY KEY (fleet_id, unit_id),
+  FOREIGN KEY (fleet_id, unit_id) REFERENCES unit
+);
+
+-- Counts the changes that show in the watch, so that its text can be kept and sent again until the next one.
+CREATE TABLE watch_revision (
+  fleet_id uuid PRIMARY KEY REFERENCES fleet,
+  revision bigint NOT NULL DEFAULT 1
+);
+CREATE FUNCTION count_watch_change() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  INSERT INTO watch_revision (fleet_id) SELECT DISTINCT fleet_id FROM changed
+    ON CONFLICT (fleet_id) DO UPDATE SET revision = watch_revision.revision + 1;
+  RETURN NULL;
+END $$;
+CREATE TRIGGER unit_added AFTER INSERT ON unit REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION count_watch_change();
+CREATE TRIGGER unit_changed AFTER UPDATE ON unit REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION count_watch_change();
+CREATE TRIGGER standing_added AFTER INSERT ON unit_standing REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION count_watch_change();
+CREATE TRIGGER standing_changed AFTER UPDATE ON unit_standing REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION count_watch_change();

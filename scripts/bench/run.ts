@@ -1,0 +1,84 @@
+// Measures what the project promises to be fast at. Figures vary by machine: npm run bench prints them with their aims.
+import { judge, judgeAgain } from '@vaktman/core';
+import { execFileSync } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { fleetVisits, fourBatteryVisit, sixtyReadingVisit } from './visit';
+import { measureWatch } from './watch';
+
+const root = join(import.meta.dirname, '../..');
+const say = (what: string, figure: string, aim: string): void =>
+  console.log(`${what.padEnd(62)} ${figure.padStart(12)}   aim ${aim}`);
+
+const quantile = (sorted: readonly number[], share: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!;
+
+/** Milliseconds of each of `runs` calls after a warm-up, sorted. */
+const timed = (runs: number, work: () => unknown): number[] => {
+  for (let i = 0; i < runs; i++) work();
+  return Array.from({ length: runs }, () => {
+    const started = performance.now();
+    work();
+    return performance.now() - started;
+  }).sort((a, b) => a - b);
+};
+
+const four = fourBatteryVisit();
+const batteriesOnly = {
+  ...four,
+  readings: four.readings.filter(({ step }) => step === 'battery.openCircuit' || step === 'battery.load'),
+};
+say(
+  `judge rest and load of four batteries, median`,
+  `${quantile(
+    timed(3000, () => judge(batteriesOnly)),
+    0.5,
+  ).toFixed(3)} ms`,
+  'under 0.2 ms',
+);
+say(
+  `judge a whole visit of ${four.readings.length} readings, median`,
+  `${quantile(
+    timed(3000, () => judge(four)),
+    0.5,
+  ).toFixed(3)} ms`,
+  'under 0.2 ms',
+);
+const sixty = sixtyReadingVisit();
+say(
+  'judge a visit of 60 readings, median',
+  `${quantile(
+    timed(3000, () => judge(sixty)),
+    0.5,
+  ).toFixed(3)} ms`,
+  'under 0.5 ms',
+);
+
+const fleet = fleetVisits(5000);
+const lasting = (work: (visit: (typeof fleet)[number]) => unknown): string => {
+  const started = performance.now();
+  for (const visit of fleet) work(visit);
+  return `${((performance.now() - started) / 1000).toFixed(2)} s`;
+};
+say(
+  `judge ${fleet.length} visits of 5,000 units under another method`,
+  lasting((visit) => judge({ ...visit, method: { profile: 'rested' } })),
+  'under 10 s',
+);
+say(
+  `the same with the differences to how each was judged`,
+  lasting((visit) => judgeAgain(visit, 'rested')),
+  'none set',
+);
+
+execFileSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: 'inherit' });
+const assets = join(root, 'dist/web/assets');
+const page = readFileSync(join(root, 'dist/web/index.html'), 'utf8');
+const first = readdirSync(assets).filter((name) => name.endsWith('.js') && page.includes(name));
+const bytes = first.reduce((sum, name) => sum + gzipSync(readFileSync(join(assets, name))).length, 0);
+say('JavaScript of the first view, gzipped', `${(bytes / 1000).toFixed(0)} kB`, 'under 250 kB');
+
+const watch = await measureWatch(5000);
+say('watch of 5,000 units served, p95', `${watch.servedP95Ms.toFixed(1)} ms`, 'under 30 ms');
+say('watch of 5,000 units drawn, data asked for to list on screen', `${watch.drawnMs.toFixed(0)} ms`, 'under 300 ms');

@@ -1,0 +1,93 @@
+import { chromium } from '@playwright/test';
+import { demoArchive } from '@vaktman/demo';
+import { importArchive, migrate, openPool, withTransaction } from '@vaktman/server';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ensureChromium } from '../setup/chromium.mjs';
+import { freePort, startPostgres } from '../setup/postgres.mjs';
+import { startServer } from '../setup/server.mjs';
+
+const REQUESTS = 200;
+
+/** Copies the demo units with how they stand until the fleet has as many as asked for. */
+const GROW = [
+  `CREATE TEMP TABLE copy AS
+     SELECT u.*, u.unit_id || '-' || s.i AS new_id
+     FROM generate_series(0, $1::int - 1) AS s(i)
+     JOIN (SELECT *, row_number() OVER (ORDER BY unit_id) - 1 AS n, count(*) OVER () AS c FROM unit) u ON u.n = s.i % u.c
+     WHERE s.i >= u.c`,
+  `INSERT INTO unit (fleet_id, unit_id, yard_id, description, system_volts, arrangement, definition)
+     SELECT fleet_id, new_id, yard_id, description, system_volts, arrangement, definition FROM copy`,
+  `INSERT INTO unit_standing (fleet_id, unit_id, visit_id, started_at, closed_at, disposition, headline, finding_count)
+     SELECT s.fleet_id, c.new_id, s.visit_id, s.started_at, s.closed_at, s.disposition, s.headline, s.finding_count
+     FROM copy c JOIN unit_standing s USING (fleet_id, unit_id)`,
+];
+
+/** Serves a grown fleet from a real database and draws it in a real browser. */
+export const measureWatch = async (units: number): Promise<{ servedP95Ms: number; drawnMs: number }> => {
+  const folder = mkdtempSync(join(tmpdir(), 'vaktman-bench-'));
+  const database = await startPostgres(folder, { durable: false });
+  try {
+    const pool = openPool(database.url, () => undefined);
+    await migrate(pool);
+    await importArchive(pool, demoArchive());
+    await withTransaction(pool, async (db) => {
+      for (const [index, statement] of GROW.entries()) await db.query(statement, index === 0 ? [units] : []);
+    });
+    await pool.query('ANALYZE');
+    await pool.end();
+    const port = (await freePort()) as number;
+    const server = await startServer({ databaseUrl: database.url, port });
+    try {
+      const times: number[] = [];
+      for (let i = 0; i < REQUESTS + 20; i++) {
+        const started = performance.now();
+        await (
+          await fetch(`http://127.0.0.1:${port}/api/watch`, { headers: { 'accept-encoding': 'identity' } })
+        ).arrayBuffer();
+        if (i >= 20) times.push(performance.now() - started);
+      }
+      times.sort((a, b) => a - b);
+      return { servedP95Ms: times[Math.floor(0.95 * times.length)]!, drawnMs: await drawn(port, units) };
+    } finally {
+      await server.stop();
+    }
+  } finally {
+    await database.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+};
+
+/** Median time from asking for the data to the list on screen, over several loads. */
+const drawn = async (port: number, units: number): Promise<number> => {
+  const browser = await chromium.launch({
+    executablePath: ensureChromium(),
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
+  });
+  const times: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    await page.goto(`http://127.0.0.1:${port}/`);
+    await page
+      .getByRole('button', { name: /ready$/i })
+      .first()
+      .waitFor();
+    const total = await page.getByRole('group', { name: 'Show by standing' }).textContent();
+    if ((total ?? '').match(/\d+/g)!.reduce((sum, count) => sum + Number(count), 0) !== units)
+      throw new Error(`Expected ${units} units on screen, read: ${total}`);
+    await page.locator('li a').nth(5).waitFor();
+    times.push(
+      await page.evaluate(() => {
+        const asked = performance
+          .getEntriesByType('resource')
+          .find(({ name }) => name.endsWith('/api/watch'))!.startTime;
+        const painted = performance.getEntriesByName('watch-list')[0]!.startTime;
+        return painted - asked;
+      }),
+    );
+    await page.close();
+  }
+  await browser.close();
+  return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+};
