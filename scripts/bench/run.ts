@@ -7,7 +7,7 @@ import { gzipSync } from 'node:zlib';
 import { fleetVisits, fourBatteryVisit, sixtyReadingVisit } from './visit';
 import { measureWatch } from './watch';
 
-const root = join(import.meta.dirname, '../..');
+const root = process.cwd();
 const say = (what: string, figure: string, aim: string): void =>
   console.log(`${what.padEnd(62)} ${figure.padStart(12)}   aim ${aim}`);
 

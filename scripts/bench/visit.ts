@@ -6,7 +6,7 @@ import { join } from 'node:path';
 /** A four-battery visit with a load test of each. */
 export const fourBatteryVisit = (): VisitFile => {
   const parsed = parseVisitText(
-    readFileSync(join(import.meta.dirname, '../../core/fixtures/visits/plough-one-weak-of-four.visit.json'), 'utf8'),
+    readFileSync(join(process.cwd(), 'core/fixtures/visits/plough-one-weak-of-four.visit.json'), 'utf8'),
   );
   if (!parsed.ok) throw new Error('The fixture is not a visit.');
   return parsed.value;

@@ -30,7 +30,7 @@ export const measureWatch = async (units: number): Promise<{ servedP95Ms: number
   const database = await startPostgres(folder, { durable: false });
   try {
     const pool = openPool(database.url, () => undefined);
-    await migrate(pool);
+    await migrate(pool, join(process.cwd(), 'server/src/database/migrations'));
     await importArchive(pool, demoArchive());
     await withTransaction(pool, async (db) => {
       for (const [index, statement] of GROW.entries()) await db.query(statement, index === 0 ? [units] : []);

@@ -1,4 +1,4 @@
-import { matchBank } from '../battery/bankMatch';
+import type { BankMatch } from '../battery/bankMatch';
 import { positions } from '../unit/points';
 import { currentAt, type VisitFacts } from './facts';
 import type { Finding } from './findings';
@@ -17,7 +17,12 @@ const monthsBetween = (from: string, to: Date): number => {
 };
 
 /** What findings and looks say together that none of them says alone. */
-export const advice = (facts: VisitFacts, found: readonly Finding[], visitAt: string): string[] => {
+export const advice = (
+  facts: VisitFacts,
+  found: readonly Finding[],
+  { unknown }: BankMatch,
+  visitAt: string,
+): string[] => {
   const has = (...codes: readonly FindingCode[]): boolean =>
     found.some(({ code, severity }) => codes.includes(code) && severity !== 'watch');
   const deposits = [...facts.current.values()].flatMap((reading) =>
@@ -61,7 +66,6 @@ export const advice = (facts: VisitFacts, found: readonly Finding[], visitAt: st
       'A charging reading moved when warm or wiggled: read the running volts again after ten minutes warm and keep both.',
     );
   }
-  const { unknown } = matchBank(facts.unit.bank, facts.limits);
   if (unknown.length > 0) lines.push(`Not compared within the bank: ${unknown.join('; ')}.`);
   return lines;
 };

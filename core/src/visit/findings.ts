@@ -1,4 +1,4 @@
-import { matchBank, restingImbalance } from '../battery/bankMatch';
+import { restingImbalance, type BankMatch } from '../battery/bankMatch';
 import { batteryFactor } from '../unit/bank';
 import { positions } from '../unit/points';
 import { evidenceAgainst } from './evidence';
@@ -22,10 +22,9 @@ const sentence = (trouble: Trouble, first: readonly string[]): string =>
   first.length === 0 ? trouble.because : `${trouble.because} First ${first.join('; ')}.`;
 
 /** Troubles between readings or within the unit's description, which no single step carries. */
-const bankTroubles = (outcomes: Outcomes): { trouble: Trouble; readings: string[] }[] => {
+const bankTroubles = (outcomes: Outcomes, mismatch: Trouble | null): { trouble: Trouble; readings: string[] }[] => {
   const { unit, limits } = outcomes.facts;
   const found: { trouble: Trouble; readings: string[] }[] = [];
-  const mismatch = matchBank(unit.bank, limits).trouble;
   if (mismatch !== null) found.push({ trouble: mismatch, readings: [] });
   const atRest = positions(unit).flatMap((position) => {
     const reading = currentAt(outcomes.facts, 'battery.openCircuit', position);
@@ -61,7 +60,7 @@ const rank = (code: FindingCode): number => {
  * All findings of a visit, gravest first. The same trouble told by several readings is one finding with all of them
  * as evidence and the gravest of their severities.
  */
-export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[]): Finding[] => {
+export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[], match: BankMatch): Finding[] => {
   const merged = new Map<string, Finding>();
   const add = (trouble: Trouble, readings: readonly string[], severity: Severity, because: string): void => {
     const key = `${trouble.code}@${trouble.subject}`;
@@ -81,7 +80,7 @@ export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[]): 
       add(trouble, outcome.readings, severity, sentence(trouble, first));
     }
   }
-  for (const { trouble, readings } of bankTroubles(outcomes)) {
+  for (const { trouble, readings } of bankTroubles(outcomes, match.trouble)) {
     add(trouble, readings, weigh(outcomes, { verdict: 'fail' }, trouble).severity, trouble.because);
   }
   for (const reading of outcomes.facts.current.values()) {

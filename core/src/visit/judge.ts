@@ -1,3 +1,4 @@
+import { matchBank } from '../battery/bankMatch';
 import { loadFigures, type BatteryFigures } from '../battery/figures';
 import { stateOfChargePercent } from '../battery/stateOfCharge';
 import { tidy } from '../quantity/compare';
@@ -72,7 +73,8 @@ export const judge = (file: Judgeable): Judgement => {
   const outcomes = new Outcomes(facts);
   const judged = outcomes.all();
   const earlier = earlierVerdicts(outcomes, ordered);
-  const found = findings(outcomes, judged);
+  const match = matchBank(facts.unit.bank, facts.limits);
+  const found = findings(outcomes, judged, match);
   const obligatory = obligatoryPlaces(outcomes);
   const figures = positions(facts.unit).flatMap((position): [string, BatteryFigures][] => {
     const own = figuresOf(outcomes, position);
@@ -104,6 +106,6 @@ export const judge = (file: Judgeable): Judgement => {
       found,
       obligatory.some((place) => isOpen(outcomes, place)),
     ),
-    advice: advice(facts, found, file.visit.at),
+    advice: advice(facts, found, match, file.visit.at),
   };
 };
