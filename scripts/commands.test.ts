@@ -55,6 +55,6 @@ describe('the judge on the command line', () => {
 });
 
 it.each(Object.entries(schemaFiles()))(
-  'docs/schema/%s is what the code checks with; write it anew with npm run schemas',
-  (name, text) => expect(readFileSync(join(root, 'docs/schema', name), 'utf8')).toBe(text),
+  'docs/%s is what the code checks with; write it anew with npm run schemas',
+  (name, text) => expect(readFileSync(join(root, 'docs', name), 'utf8')).toBe(text),
 );

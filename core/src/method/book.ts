@@ -39,19 +39,29 @@ export const limitBook = (
 ): LimitBook => {
   const profile = PROFILES[profileName];
   const systemFactor = systemVolts / 12;
+  const resolve = (name: LimitName, batteryFactor: number): AppliedLimit => {
+    const maker = makerLimits[name];
+    if (maker !== undefined) return { name, value: maker, from: 'maker' };
+    const { scale } = LIMITS[name];
+    const factor = scale === 'system' ? systemFactor : scale === 'battery' ? batteryFactor : 1;
+    const own = visitLimits[name];
+    if (own !== undefined) return { name, value: own * factor, from: 'visit' };
+    return { name, value: (profile.limits[name] ?? LIMITS[name].value) * factor, from: 'profile' };
+  };
+  const resolved = new Map<LimitName, AppliedLimit>();
   return {
     profile: profileName,
     version: profile.version,
     systemFactor,
     starterDropRule: makerLimits.starterDropRule ?? visitLimits.starterDropRule ?? profile.starterDropRule,
     get: (name, batteryFactor = 1) => {
-      const maker = makerLimits[name];
-      if (maker !== undefined) return { name, value: maker, from: 'maker' };
-      const { scale } = LIMITS[name];
-      const factor = scale === 'system' ? systemFactor : scale === 'battery' ? batteryFactor : 1;
-      const own = visitLimits[name];
-      if (own !== undefined) return { name, value: own * factor, from: 'visit' };
-      return { name, value: (profile.limits[name] ?? LIMITS[name].value) * factor, from: 'profile' };
+      if (batteryFactor !== 1) return resolve(name, batteryFactor);
+      let limit = resolved.get(name);
+      if (limit === undefined) {
+        limit = resolve(name, 1);
+        resolved.set(name, limit);
+      }
+      return limit;
     },
   };
 };

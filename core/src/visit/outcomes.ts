@@ -48,7 +48,8 @@ export interface JudgedOutcome extends Outcome {
 /** Outcomes of one visit, each computed once, when first asked for. */
 export class Outcomes {
   readonly facts: VisitFacts;
-  readonly #memo = new Map<string, JudgedOutcome | null>();
+  /** By step, then by point: one text joined from both would have to be hashed at every look. */
+  readonly #memo = new Map<JudgedStep, Map<string, JudgedOutcome | null>>();
 
   constructor(facts: VisitFacts) {
     this.facts = facts;
@@ -56,11 +57,15 @@ export class Outcomes {
 
   /** The outcome at a step and point; null when nothing was read there or nothing is judged there. */
   at(step: JudgedStep, point: string): JudgedOutcome | null {
-    const key = stepKey(step, point);
-    const known = this.#memo.get(key);
+    let ofStep = this.#memo.get(step);
+    if (ofStep === undefined) {
+      ofStep = new Map();
+      this.#memo.set(step, ofStep);
+    }
+    const known = ofStep.get(point);
     if (known !== undefined) return known;
     const judged = this.#judge(step, point);
-    this.#memo.set(key, judged);
+    ofStep.set(point, judged);
     return judged;
   }
 

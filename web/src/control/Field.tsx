@@ -12,6 +12,7 @@ export const fieldBox = css`
   border-radius: 0;
   min-height: 48px;
   width: 100%;
+  min-width: 0;
   padding: 0 0.7rem;
   &[data-invalid],
   &[aria-invalid='true'] {
@@ -21,6 +22,7 @@ export const fieldBox = css`
 
 const Text = styled(TextField)`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 0.2rem;
   align-content: start;
   label {

@@ -1,11 +1,13 @@
 import { CloudOff, CloudUpload } from 'lucide-react';
 import styled from 'styled-components';
 import { useAppSelector } from '../store';
+import { PHONE } from '../theme/screen';
 
 const Strip = styled.p<{ $refused: boolean }>`
   position: fixed;
-  left: 0;
-  bottom: 0;
+  top: 62px;
+  left: 50%;
+  transform: translateX(-50%);
   z-index: 20;
   display: flex;
   align-items: center;
@@ -16,6 +18,13 @@ const Strip = styled.p<{ $refused: boolean }>`
   background: ${({ $refused }) => ($refused ? 'var(--failed)' : 'var(--shade)')};
   color: ${({ $refused }) => ($refused ? 'var(--paper)' : 'var(--ink)')};
   border: 1px solid var(--rule);
+  border-top: 0;
+  ${PHONE} {
+    top: auto;
+    bottom: 0;
+    left: 0;
+    transform: none;
+  }
 `;
 
 /** Says how much is not yet on the server; nothing when all is. */
