@@ -69,6 +69,14 @@ describe('open-circuit volts', () => {
     ]);
   });
 
+  it('holds a charged battery against five cells, however low it is', () => {
+    const repairs = [{ id: 'c1', at: minute(1), point: 'bank', action: 'charged', kind: 'recharge' as const }];
+    expect(stepAt(judge(visitWith([rested('A', 10.2)], { repairs })), 'battery.openCircuit', 'A')).toMatchObject({
+      verdict: 'fail',
+      limit: { value: 11.4 },
+    });
+  });
+
   it('halves every limit for a 6 V battery', () => {
     const six = unit12({
       bank: {

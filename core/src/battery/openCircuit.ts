@@ -52,24 +52,18 @@ export const judgeOpenCircuit = (reading: OpenCircuitReading, conditions: OpenCi
       'Put red on the positive post, black on the negative, and read again.',
     );
   }
+  const fiveCells = limits.get('fiveCellVolts', factor);
+  if (chargedBefore && isUnder(volts, fiveCells.value)) {
+    const because = `${read} after charging is under ${voltsText(fiveCells.value)}: one cell is shorted or dead.`;
+    return failed(againstMin(fiveCells, volts), because, [trouble('battery.dead-cell', at, because, 'replace')]);
+  }
   const dead = limits.get('deadCellVolts', factor);
   if (!isOver(volts, dead.value)) {
     const because = `${read} is not above ${voltsText(dead.value)}: one cell gives nothing, or the battery was run flat.`;
+    const severity = chargedBefore ? 'replace' : 'recheck';
     return failed(againstMin(dead, volts), because, [
-      trouble(
-        'battery.dead-cell',
-        at,
-        chargedBefore
-          ? `${because} It was charged in this visit.`
-          : `${because} Charge it once and read again before condemning it.`,
-        chargedBefore ? 'replace' : 'recheck',
-      ),
+      trouble('battery.dead-cell', at, `${because} Charge it once and read again before condemning it.`, severity),
     ]);
-  }
-  const fiveCells = limits.get('fiveCellVolts', factor);
-  if (chargedBefore && isUnder(volts, fiveCells.value)) {
-    const because = `${read} after charging is under ${voltsText(fiveCells.value)}: one cell is shorted.`;
-    return failed(againstMin(fiveCells, volts), because, [trouble('battery.dead-cell', at, because, 'replace')]);
   }
   const gate = limits.get(restsHigher(battery) ? 'gateAgmVolts' : 'gateVolts', factor);
   const against = againstMin(gate, volts);

@@ -14,6 +14,9 @@ export const isOpen = (outcomes: Outcomes, { step, point }: Place): boolean => {
   return verdict === undefined || verdict === 'inconclusive';
 };
 
+/** The way a method asks for the starter cable losses. */
+const DROP_WAYS = { 'sum-by-pile': ', with the pile at 500 A', 'each-by-crank': ', while cranking' } as const;
+
 /**
  * The earliest open step of the order that may be taken; a side that only waits for its other side is not asked for
  * again. When only blocked steps remain, what unblocks the first of them.
@@ -26,8 +29,9 @@ export const nextStep = (outcomes: Outcomes, obligatory: readonly Place[]): Next
     if (outcome?.waitsForOtherSide === true) continue;
     const blocked = blockedBy(outcomes, place);
     if (blocked === null) {
+      const way = place.step === 'start.drop' ? DROP_WAYS[outcomes.facts.limits.starterDropRule] : '';
       const because =
-        outcome?.redo ?? `${stepTitle(place.step)}, ${pointName(place.point)}: next in the order of work.`;
+        outcome?.redo ?? `${stepTitle(place.step)}, ${pointName(place.point)}${way}: next in the order of work.`;
       return { ...place, because };
     }
     unblocking ??= { ...blocked.unblock, because: blocked.because };

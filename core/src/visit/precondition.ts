@@ -7,8 +7,11 @@ export interface Blocked {
   readonly unblock: Place;
 }
 
-const charge = (position: string): Blocked => ({
-  because: `Charge battery ${position}, let it rest, and read it again: it is low on charge.`,
+const charge = (outcomes: Outcomes, position: string): Blocked => ({
+  because:
+    outcomes.at('battery.openCircuit', position)?.verdict === 'fail'
+      ? `Charge battery ${position}, let it rest, and read it again; replace it when that has been done once.`
+      : `Charge battery ${position}, let it rest, and read it again: it is low on charge.`,
   unblock: { step: 'battery.openCircuit', point: position },
 });
 
@@ -16,14 +19,14 @@ const charge = (position: string): Blocked => ({
 export const blockedBy = (outcomes: Outcomes, { step, point }: Place): Blocked | null => {
   switch (step) {
     case 'battery.load':
-      return outcomes.isLow(point) ? charge(point) : null;
+      return outcomes.isLow(point) ? charge(outcomes, point) : null;
     case 'battery.starterLoad': {
       const low = outcomes.lowBattery();
-      return low === null ? null : charge(low);
+      return low === null ? null : charge(outcomes, low);
     }
     case 'charge.volts': {
       const low = point === 'bank' ? outcomes.lowBattery() : null;
-      return low === null ? null : charge(low);
+      return low === null ? null : charge(outcomes, low);
     }
     case 'charge.output': {
       if (outcomes.at(step, point)?.verdict !== 'inconclusive') return null;

@@ -1,10 +1,12 @@
 import * as z from 'zod';
 
-/** An instant as ISO 8601 text with its offset from UTC. */
-export const instantSchema = z.iso.datetime({
-  offset: true,
-  error: 'expected an ISO 8601 time with offset, such as 2026-11-20T08:10:00+01:00',
-});
+/** An instant as ISO 8601 text with its offset from UTC; seconds may be left out. */
+export const instantSchema = z.union(
+  [z.iso.datetime({ offset: true }), z.iso.datetime({ offset: true, precision: -1 })],
+  {
+    error: 'expected an ISO 8601 time with offset, such as 2026-11-20T08:10:00+01:00',
+  },
+);
 
 /** Text that names something: not empty, bounded. */
 export const idSchema = z.string().min(1, { error: 'expected some text' }).max(200);

@@ -30,6 +30,12 @@ describe('disposition and next step', () => {
       judge(visitWith(soundVisit().filter(({ step, point }) => !(step === 'battery.load' && point === 'C')))).next,
     ).toMatchObject({ step: 'battery.load', point: 'C' });
   });
+  it('says which way the method asks for the starter cable losses', () => {
+    const unread = soundVisit().filter(({ step }) => step !== 'start.drop');
+    expect(judge(visitWith(unread)).next?.because).toContain('with the pile at 500 A');
+    const method = { profile: 'pile', limits: { starterDropRule: 'each-by-crank' } } as const;
+    expect(judge(visitWith(unread, { method })).next?.because).toContain('while cranking');
+  });
   it('goes round a low battery and comes back to it last', () => {
     const low = soundVisit().map((reading) =>
       reading.step === 'battery.openCircuit' && reading.point === 'B' ? { ...reading, volts: 12.5 - 0.2 } : reading,
