@@ -13,10 +13,12 @@ const say = (text) => process.stdout.write(`${text}\n`);
 
 ensurePackages();
 const { ensureBuild } = await import('./build.mjs');
-const { startPostgres } = await import('./setup/postgres.mjs');
+const { dataFolder, startPostgres } = await import('./setup/postgres.mjs');
 const { portFrom, startServer } = await import('./setup/server.mjs');
 
-const data = join(root, '.data');
+const given = process.env.DATABASE_URL;
+const asked = process.env.VAKTMAN_DATA ?? join(root, '.data');
+const data = given === undefined ? dataFolder(asked) : asked;
 const stops = [];
 let stopping = false;
 const stopAll = async (code) => {
@@ -29,13 +31,13 @@ process.on('SIGINT', () => void stopAll(0));
 process.on('SIGTERM', () => void stopAll(0));
 
 try {
-  const given = process.env.DATABASE_URL;
   if (values.fresh) {
     if (given !== undefined)
       throw new Error('--fresh starts over the private database only. Empty the one DATABASE_URL names yourself.');
     if (existsSync(join(data, 'postgres', 'postmaster.pid')))
       throw new Error('Vaktman is running on this data. Stop it first, then start with --fresh.');
-    rmSync(data, { recursive: true, force: true });
+    rmSync(join(data, 'postgres'), { recursive: true, force: true });
+    rmSync(join(data, 'database-password'), { force: true });
   }
   await ensureBuild();
   const database = given === undefined ? await startPostgres(data) : { url: given, stop: async () => {} };

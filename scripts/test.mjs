@@ -8,7 +8,7 @@ import { root } from './setup/root.mjs';
 
 ensurePackages();
 const { ensureChromium } = await import('./setup/chromium.mjs');
-const { startPostgres } = await import('./setup/postgres.mjs');
+const { dataFolder, startPostgres } = await import('./setup/postgres.mjs');
 
 const ROOMS = ['core', 'core/tsconfig.test.json', 'contract', 'server', 'demo', 'web', 'e2e', 'scripts'];
 const reports = mkdtempSync(join(tmpdir(), 'vaktman-test-'));
@@ -61,8 +61,9 @@ try {
     '.dependency-cruiser.cjs',
   ]);
 
-  const data = join(root, '.test-data');
-  rmSync(data, { recursive: true, force: true });
+  rmSync(join(root, '.test-data'), { recursive: true, force: true });
+  const data = dataFolder(join(root, '.test-data'));
+  rmSync(join(data, 'postgres'), { recursive: true, force: true });
   database = await startPostgres(data, { durable: false });
   const env = { TEST_DATABASE_URL: database.url, CHROMIUM: chromium, TZ: 'Europe/Oslo' };
 

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureChromium } from '../../scripts/setup/chromium.mjs';
-import { freePort, startPostgres } from '../../scripts/setup/postgres.mjs';
+import { dataFolder, freePort, startPostgres } from '../../scripts/setup/postgres.mjs';
 import { startServer } from '../../scripts/setup/server.mjs';
 import { goOn, loadFor15s, openVisit, readAtRest, stripSurfaceCharge, Vaktman } from './vaktman';
 
@@ -12,7 +12,7 @@ const FOLDER = join(import.meta.dirname, '../../docs/screenshots');
 const NOW = new Date('2026-11-24T09:12:00+01:00');
 
 const folder = mkdtempSync(join(tmpdir(), 'vaktman-pictures-'));
-const database = await startPostgres(folder, { durable: false });
+const database = await startPostgres(dataFolder(folder), { durable: false });
 const port = (await freePort()) as number;
 const server = await startServer({ databaseUrl: database.url, port });
 const vaktman = new Vaktman(database.url, port);

@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureChromium } from '../setup/chromium.mjs';
-import { freePort, startPostgres } from '../setup/postgres.mjs';
+import { dataFolder, freePort, startPostgres } from '../setup/postgres.mjs';
 import { startServer } from '../setup/server.mjs';
 
 const REQUESTS = 200;
@@ -27,7 +27,7 @@ const GROW = [
 /** Serves a grown fleet from a real database and draws it in a real browser. */
 export const measureWatch = async (units: number): Promise<{ servedP95Ms: number; drawnMs: number }> => {
   const folder = mkdtempSync(join(tmpdir(), 'vaktman-bench-'));
-  const database = await startPostgres(folder, { durable: false });
+  const database = await startPostgres(dataFolder(folder), { durable: false });
   try {
     const pool = openPool(database.url, () => undefined);
     await migrate(pool, join(process.cwd(), 'server/src/database/migrations'));
