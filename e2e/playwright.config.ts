@@ -4,7 +4,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'src',
   outputDir: '../.test-data/browser',
-  timeout: 90_000,
+  timeout: 180_000,
   expect: { timeout: 10_000 },
   workers: 2,
   retries: 0,

@@ -75,7 +75,16 @@ const visit = async (
   }
   await page.getByRole('heading', { name: 'Battery B under load' }).waitFor();
   await take('verdict');
-  await page.goto(page.url().replace(/battery\.load.*/, 'summary'));
+  const visitUrl = page.url().replace(/battery\.load.*/, '');
+  if (moments.includes('cable')) {
+    await page.goto(`${visitUrl}start.drop/negative`);
+    await page.keyboard.type('0.1');
+    await take('cable');
+    await page.goto(`${visitUrl}look`);
+    await page.getByRole('heading', { name: 'Look before you measure' }).waitFor();
+    await take('look');
+  }
+  await page.goto(`${visitUrl}summary`);
   await page.getByRole('heading', { name: 'Findings' }).waitFor();
   await take('summary');
 };
@@ -91,7 +100,15 @@ try {
   await desk.goto(`${vaktman.url}/units/L-02/edit`);
   await desk.getByRole('heading', { name: 'L-02' }).waitFor();
   await shot(desk, 'unit-form');
-  await visit(desk, 'P-07', (moment) => `visit-${moment}`, ['rest', 'load', 'release', 'verdict', 'summary']);
+  await visit(desk, 'P-07', (moment) => `visit-${moment}`, [
+    'rest',
+    'load',
+    'release',
+    'verdict',
+    'cable',
+    'look',
+    'summary',
+  ]);
   await visit(await pageAt(1280, 800, 'night'), 'P-07', (moment) => `night-${moment}`, ['load']);
   await visit(await pageAt(390, 844, 'day'), 'P-07', (moment) => `phone-${moment}`, ['rest', 'load']);
 } finally {

@@ -86,13 +86,15 @@ export const test = base.extend<{ vaktman: Vaktman; ready: Page }>({
 });
 export { expect };
 
-/** Opens a visit on the prepare sheet and gives its id. */
+/** Opens a visit on the prepare sheet, looks round a sound machine, and gives the visit's id. */
 export const openVisit = async (page: Page, vaktman: Vaktman, unitId: string, batteryC = '-4'): Promise<string> => {
   await page.goto(`${vaktman.url}/units/${unitId}/prepare`);
   await page.getByLabel('Battery temperature').fill(batteryC);
   await page.getByText('Read, and done').click();
   await page.getByRole('button', { name: 'Start the visit' }).click();
   await page.waitForURL(/\/visits\//);
+  await page.getByRole('button', { name: 'All of it is clean and sound' }).click();
+  await page.waitForURL(/battery\.openCircuit/);
   return /visits\/([^/]+)/.exec(page.url())![1]!;
 };
 
@@ -129,6 +131,12 @@ export const loadFor15s = async (page: Page, position: string, lowestVolts: stri
 /** Presses the one primary key of a verdict. */
 export const goOn = async (page: Page): Promise<void> => {
   await page.getByRole('link', { name: /^(Next:|To the summary)/ }).press('Enter');
+};
+
+/** Goes to the summary of the visit on screen. */
+export const toSummary = async (page: Page): Promise<void> => {
+  await page.getByRole('link', { name: 'Leave step' }).click();
+  await page.getByRole('heading', { name: 'Findings' }).waitFor();
 };
 
 /** What a visit stored, without ids and times: for comparing two visits. */

@@ -8,6 +8,7 @@ import {
   readingsOf,
   stripSurfaceCharge,
   test,
+  toSummary,
   type Vaktman,
 } from './vaktman';
 import type { Page } from '@playwright/test';
@@ -35,7 +36,7 @@ const leadVisit = async (
     await loadFor15s(page, position, LOAD[position], '465');
     await goOn(page);
   }
-  await expect(page).toHaveURL(/summary$/);
+  await toSummary(page);
   return visitId;
 };
 
@@ -56,11 +57,13 @@ test('leads a bank of four through rest and load, and finds the failing one agai
   });
   await expect(page.getByText('Weak under load: battery B')).toBeVisible();
   await allSent(page);
-  await page.getByRole('button', { name: 'Close the visit' }).click();
+  await expect(page.getByText('hold', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Close the visit unfinished' }).click();
   await expect(page.getByText(/^Closed/)).toBeVisible();
   await allSent(page);
   const visit = await vaktman.visit(visitId);
-  expect(visit.file.readings).toHaveLength(8);
+  expect(visit.file.readings.filter(({ step }) => step.startsWith('battery.'))).toHaveLength(8);
+  expect(visit.file.readings.filter(({ step }) => step.startsWith('look.'))).toHaveLength(14);
   expect(visit.events.map(({ kind }) => kind)).toEqual(['cautions-acknowledged', 'closed']);
   expect(new Set(Object.values(visit.takenBy))).toEqual(new Set(['T. Brandvold']));
   await page.goto(`${vaktman.url}/units/P-09`);
@@ -142,7 +145,9 @@ test('asks about the unusual, refuses the impossible, and keeps a skipped wait w
   await expect(page.getByRole('heading', { name: 'Battery A at rest' })).toBeVisible();
   await allSent(page);
   const visit = await vaktman.visit(visitId);
-  expect(visit.file.readings).toMatchObject([{ volts: 7.4, surfaceChargeStripped: false }]);
+  expect(visit.file.readings.filter(({ step }) => step === 'battery.openCircuit')).toMatchObject([
+    { volts: 7.4, surfaceChargeStripped: false },
+  ]);
   expect(visit.events.find(({ kind }) => kind === 'wait-skipped')).toMatchObject({
     reason: 'bank was off the truck all night',
   });
@@ -172,6 +177,8 @@ test('is done by keyboard alone, from the watch to the first verdict', async ({ 
   await tabTo('Read, and done');
   await page.keyboard.press('Space');
   await tabTo('Start the visit');
+  await page.keyboard.press('Enter');
+  await tabTo('All of it is clean and sound');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Lamps and blower are on' })).toBeFocused();
   await page.keyboard.press('Enter');
@@ -207,7 +214,7 @@ for (const [width, height, theme] of [
       await page.waitForLoadState('networkidle');
       found.push(...(await serious()));
     }
-    await openVisit(page, vaktman, 'S-01');
+    const visitId = await openVisit(page, vaktman, 'S-01');
     found.push(...(await serious()));
     await stripSurfaceCharge(page);
     await expect(page.getByRole('heading', { name: /Resting volts/ })).toBeVisible();
@@ -220,9 +227,71 @@ for (const [width, height, theme] of [
     found.push(...(await serious()));
     await loadFor15s(page, 'A', '10.4', '405');
     found.push(...(await serious()));
-    await page.goto(page.url().replace(/battery\.load.*/, 'summary'));
-    await page.getByRole('heading', { name: 'Findings' }).waitFor();
+    for (const path of ['look', 'start.drop/positive', 'charge.recharge/bank', 'summary']) {
+      await page.goto(`${vaktman.url}/visits/${visitId}/${path}`);
+      await page.getByRole('heading', { level: 2 }).first().waitFor();
+      found.push(...(await serious()));
+    }
     found.push(...(await serious()));
     expect(found).toEqual([]);
   });
 }
+
+test('conducts a whole sound visit to a 24 V machine, from the look to the recharge current', async ({
+  ready: page,
+  vaktman,
+}) => {
+  const visitId = await openVisit(page, vaktman, 'L-02');
+  await stripSurfaceCharge(page);
+  for (const position of LETTERS) {
+    await readAtRest(page, position, REST[position]);
+    await goOn(page);
+  }
+  for (const position of LETTERS) {
+    await page.clock.fastForward(61_000);
+    await loadFor15s(page, position, '10.31', '385');
+    await goOn(page);
+  }
+  const measure = async (title: string, ...values: string[]): Promise<void> => {
+    await expect(page.getByRole('heading', { name: title, level: 2 })).toBeVisible();
+    for (const value of values) {
+      await page.keyboard.type(value);
+      await page.keyboard.press('Enter');
+    }
+    await expect(page.getByRole('link', { name: /^(Next:|To the summary)/ })).toBeVisible();
+    await goOn(page);
+  };
+  await measure('Positive starter cable', '0.31', '500');
+  await measure('Ground side of the starter', '0.24', '500');
+  await measure('Running volts at the bank', '28.3', '1500');
+  await measure('Positive charging cable', '0.28', '137');
+  await measure('Ground side of the alternator', '0.19', '137');
+  await measure('Output of ALT1', '138');
+  await page.getByRole('button', { name: 'It idles: start 10 min' }).click();
+  await page.clock.fastForward(10 * 60_000 + 1000);
+  await expect(page.getByText(/Read now/)).toBeVisible();
+  await measure('Recharge current of the bank', '6.4', '10');
+  await expect(page).toHaveURL(/summary$/);
+  await expect(page.getByText('ready', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Close the visit', exact: true }).click();
+  await allSent(page);
+  const [unit] = [await vaktman.unit('L-02')];
+  expect(unit.visits[0]).toMatchObject({ visitId, disposition: 'ready', headline: 'Everything read and good' });
+  expect(unit.visits[0]?.closedAt).not.toBeNull();
+});
+
+test('keeps a poor joint found by looking, with what it suggests, and holds the unit', async ({
+  ready: page,
+  vaktman,
+}) => {
+  await page.goto(`${vaktman.url}/units/S-04/prepare`);
+  await page.getByLabel('Battery temperature').fill('-4');
+  await page.getByText('Read, and done').click();
+  await page.getByRole('button', { name: 'Start the visit' }).click();
+  await page.getByRole('radiogroup', { name: 'Joint, post B −' }).getByRole('radio', { name: 'blue-green' }).click();
+  await expect(page.getByText(/suspect overcharging/)).toBeVisible();
+  await page.getByRole('button', { name: 'The rest is clean and sound' }).click();
+  await toSummary(page);
+  await expect(page.getByText('Joint at post B − is poor')).toBeVisible();
+  await expect(page.getByText('hold', { exact: true })).toBeVisible();
+});

@@ -30,6 +30,25 @@ export const applyEntry = (detail: VisitDetail | null, entry: Entry): VisitDetai
   };
 };
 
+/**
+ * Two views of one visit as one: everything either of them has. Facts are only ever added, so neither can be wrong,
+ * only older; an answer of the server that was on its way while readings were sent must not take them away again.
+ */
+export const unionVisits = (a: VisitDetail | null, b: VisitDetail | null): VisitDetail | null => {
+  if (a === null || b === null) return a ?? b;
+  const { id: visitId } = a.file.visit;
+  const entries: Entry[] = [
+    ...b.file.readings.map((reading): Entry => ({
+      kind: 'reading',
+      visitId,
+      takenBy: b.takenBy[reading.id] ?? '',
+      reading,
+    })),
+    ...b.events.map((event): Entry => ({ kind: 'event', visitId, event })),
+  ];
+  return mergeVisit(a, entries);
+};
+
 /** What the server has and what is still on its way, as one visit. */
 export const mergeVisit = (stored: VisitDetail | null, entries: readonly Entry[]): VisitDetail | null =>
   entries.reduce<VisitDetail | null>((detail, entry) => applyEntry(detail, entry), stored);

@@ -1,7 +1,7 @@
 import { batchReceiptSchema, problemDetailsSchema, type Entry, type VisitDetail } from '@vaktman/contract';
 import { api } from '../api/api';
 import type { Store } from '../store';
-import { applyEntry, mergeVisit } from './mergeVisit';
+import { applyEntry, mergeVisit, unionVisits } from './mergeVisit';
 import { entryRefused, serverLost, serverReached, visitKept, waitingCounted } from './outboxSlice';
 import { OutboxStore, visitIdOf } from './outboxStore';
 
@@ -50,10 +50,16 @@ export class Outbox {
   }
 
   /** Joins what the server has of a visit with what this device kept, and shows both as one. */
-  async open(visitId: string, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
+  open(visitId: string, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
+    const opened = this.#order.then(() => this.#join(visitId, fromServer));
+    this.#order = opened.catch(() => undefined);
+    return opened;
+  }
+
+  async #join(visitId: string, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
     const [kept, waiting] = await Promise.all([this.#kept.visit(visitId), this.#kept.waiting()]);
     const own = waiting.map(({ entry }) => entry).filter((entry) => visitIdOf(entry) === visitId);
-    const visit = mergeVisit(fromServer ?? kept, own);
+    const visit = mergeVisit(unionVisits(fromServer, kept), own);
     if (visit === null) return null;
     await this.#kept.keepVisit(visitId, visit);
     this.#store.dispatch(visitKept({ visitId, visit }));

@@ -1,11 +1,17 @@
 import {
+  alternatorIds,
   DISPOSITION_WORDS,
   findingWords,
+  isSeriesBank,
+  type JudgedStep,
   pointName,
+  positions,
+  type ReadStep,
+  rechargePoints,
+  type Severity,
   SEVERITY_WORDS,
   stepTitle,
-  type JudgedStep,
-  type Severity,
+  type Unit,
 } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -20,7 +26,8 @@ import { EndLink } from '../frame/EndLink';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
 import { DEFER_WORDS } from './cautions';
-import { nextOnScreen, placePath } from './nextPlace';
+import type { MeasureStepName } from './measureSpecs';
+import { nextOnScreen, placePath, STEPS_WITH_SCREEN } from './nextPlace';
 import type { StepProps } from './stepProps';
 import { useRecorder } from './useVisit';
 import { bankFaces } from './VisitFrame';
@@ -113,6 +120,80 @@ const SEVERITY_MARK: Readonly<Record<Severity, MarkKind>> = {
   watch: 'marginal',
 };
 
+/** Readings the order does not ask for by itself, but that settle what others leave open. */
+const furtherPlaces = (unit: Unit): { step: MeasureStepName; point: string }[] => [
+  { step: 'start.crankVolts', point: 'bank' },
+  { step: 'start.crankVolts', point: 'starter' },
+  ...alternatorIds(unit).map((point) => ({ step: 'charge.volts' as const, point })),
+  ...(isSeriesBank(unit.bank) ? positions(unit).map((point) => ({ step: 'charge.volts' as const, point })) : []),
+  ...rechargePoints(unit)
+    .filter((point) => point !== 'bank')
+    .map((point) => ({ step: 'charge.recharge' as const, point })),
+];
+
+const Places = styled.ul`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  margin-top: 0.4rem;
+  a {
+    display: inline-flex;
+    align-items: center;
+    min-height: 48px;
+    padding: 0 0.8rem;
+    border: 1.4px solid var(--rule);
+    font-weight: 620;
+    text-decoration: none;
+  }
+  a:hover {
+    background: var(--shade);
+  }
+`;
+
+/** What the visit still owes, and the tests that help when a reading leaves a question. */
+const StillToRead = ({ detail, judged }: Omit<StepProps, 'point'>) => {
+  const visitId = detail.file.visit.id;
+  const { missing, steps } = judged.judgement;
+  const owed = missing.filter(({ step }) => !step.startsWith('look.') && STEPS_WITH_SCREEN.has(step as ReadStep));
+  const looks = missing.some(({ step }) => step.startsWith('look.'));
+  const further = furtherPlaces(detail.file.unit).filter(
+    ({ step, point }) => !steps.some((read) => read.step === step && read.point === point),
+  );
+  return (
+    <section>
+      {owed.length === 0 && !looks ? null : (
+        <>
+          <h2>Still to read</h2>
+          <Places>
+            {looks ? (
+              <li>
+                <Link to={`/visits/${visitId}/look`}>Look</Link>
+              </li>
+            ) : null}
+            {owed.map((place) => (
+              <li key={`${place.step}@${place.point}`}>
+                <Link to={placePath(visitId, place)}>
+                  {stepTitle(place.step as JudgedStep)}, {pointName(place.point)}
+                </Link>
+              </li>
+            ))}
+          </Places>
+        </>
+      )}
+      <h2 style={{ marginTop: '1rem' }}>When a question is left</h2>
+      <Places>
+        {further.map((place) => (
+          <li key={`${place.step}@${place.point}`}>
+            <Link to={placePath(visitId, place)}>
+              {stepTitle(place.step)}, {pointName(place.point)}
+            </Link>
+          </li>
+        ))}
+      </Places>
+    </section>
+  );
+};
+
 /** How a visit stands: every reading with its verdict, what was found, what is still owed, and the way to close it. */
 export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const { file, events } = detail;
@@ -120,7 +201,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const recorder = useRecorder(file.visit.id, file.visit.technician);
   const closed = events.findLast(({ kind }) => kind === 'closed');
   const next = closed === undefined ? nextOnScreen(judged) : null;
-  const steps = judgement.steps.filter(({ step }) => !step.startsWith('look.') || judgement.steps.length < 40);
+  const steps = judgement.steps.filter(({ step, verdict }) => !step.startsWith('look.') || verdict !== 'pass');
   return (
     <>
       <TitleBlock
@@ -150,7 +231,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         </Standing>
         <section aria-label="Readings">
           {steps.length === 0 ? (
-            <p>Nothing is read yet. Begin with battery A at rest.</p>
+            <p>Nothing is read yet. Begin with a look round the machine.</p>
           ) : (
             <Table>
               <thead>
@@ -169,9 +250,9 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
                 {steps.map(({ step, point, verdict, limit, margin, because, redo, earlier }) => (
                   <tr key={`${step}@${point}`}>
                     <td>
-                      {step === 'battery.openCircuit' || step === 'battery.load' ? (
+                      {STEPS_WITH_SCREEN.has(step as ReadStep) ? (
                         <Link to={placePath(file.visit.id, { step, point })}>
-                          {stepTitle(step)}, {pointName(point)}
+                          {stepTitle(step as JudgedStep)}, {pointName(point)}
                         </Link>
                       ) : (
                         `${stepTitle(step as JudgedStep)}, ${pointName(point)}`
@@ -216,6 +297,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               ))}
             </ul>
           </section>
+          {closed !== undefined ? null : <StillToRead detail={detail} judged={judged} />}
           {judgement.advice.map((line) => (
             <p key={line}>{line}</p>
           ))}
@@ -227,9 +309,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               <PrimaryKeyLink to={placePath(file.visit.id, next)}>
                 Next: {stepTitle(next.step).toLowerCase()}, {pointName(next.point)}
               </PrimaryKeyLink>
-              <Key
-                onPress={() => void recorder.event({ kind: 'closed', remark: 'closed before every battery was read' })}
-              >
+              <Key onPress={() => void recorder.event({ kind: 'closed', remark: 'closed before every step was read' })}>
                 Close the visit unfinished
               </Key>
             </>

@@ -101,7 +101,11 @@ export const VerdictPanel = ({
           </PrimaryKey>
         ) : (
           <PrimaryKeyLink to={nextPath} autoFocus>
-            {next === null ? 'To the summary' : `Next: ${stepTitle(next.step).toLowerCase()}, ${pointName(next.point)}`}
+            {next === null
+              ? 'To the summary'
+              : next.step.startsWith('look.')
+                ? 'Next: look'
+                : `Next: ${stepTitle(next.step).toLowerCase()}, ${pointName(next.point)}`}
           </PrimaryKeyLink>
         )}
       </Keys>

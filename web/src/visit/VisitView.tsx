@@ -3,6 +3,9 @@ import { Navigate, useParams } from 'react-router';
 import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
 import { LoadStep } from './LoadStep';
+import { LookStep } from './LookStep';
+import { isMeasureStep } from './measureSpecs';
+import { MeasureStep } from './MeasureStep';
 import { onwardPath, STEPS_WITH_SCREEN } from './nextPlace';
 import { OpenCircuitStep } from './OpenCircuitStep';
 import { SummaryView } from './SummaryView';
@@ -21,6 +24,7 @@ const Step = ({
   const judged = useJudged(detail);
   const visitId = detail.file.visit.id;
   if (step === 'summary') return <SummaryView detail={detail} judged={judged} />;
+  if (step === 'look') return <LookStep detail={detail} judged={judged} />;
   if (step === undefined || point === undefined) return <Navigate to={onwardPath(visitId, judged)} replace />;
   const known =
     STEPS_WITH_SCREEN.has(step as ReadStep) &&
@@ -30,11 +34,9 @@ const Step = ({
   if (!known) return <Navigate to={`/visits/${visitId}/summary`} replace />;
   // A screen belongs to one step at one point: what was half typed for another must not carry over.
   const key = `${step}@${point}`;
-  return step === 'battery.load' ? (
-    <LoadStep key={key} detail={detail} judged={judged} point={point} />
-  ) : (
-    <OpenCircuitStep key={key} detail={detail} judged={judged} point={point} />
-  );
+  if (isMeasureStep(step)) return <MeasureStep key={key} detail={detail} judged={judged} point={point} step={step} />;
+  const Screen = step === 'battery.load' ? LoadStep : OpenCircuitStep;
+  return <Screen key={key} detail={detail} judged={judged} point={point} />;
 };
 
 /** One visit: a step of it, or its summary, as the address says. */

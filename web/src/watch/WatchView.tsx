@@ -306,7 +306,13 @@ export const WatchView = () => {
     );
   }
   const counts = countByStanding(watch.data);
-  const firstHit = lines.find((line) => line.kind === 'unit');
+  const { data: shown } = watch;
+  const { yards } = fleet.data;
+  /** What is typed now counts, not what the list has caught up with. */
+  const openFirst = (): void => {
+    const first = watchLines(shown, yards, filter).find((line) => line.kind === 'unit');
+    if (first?.kind === 'unit') void navigate(`/units/${encodeURIComponent(first.row.unitId)}`);
+  };
   return (
     <>
       <MainBar />
@@ -327,7 +333,7 @@ export const WatchView = () => {
             role="search"
             onSubmit={(event) => {
               event.preventDefault();
-              if (firstHit?.kind === 'unit') void navigate(`/units/${encodeURIComponent(firstHit.row.unitId)}`);
+              openFirst();
             }}
           >
             <SearchField value={filter.search} onChange={(value) => change({ search: value })}>

@@ -1,0 +1,153 @@
+import type { Seen } from './lookChoices';
+import { useState } from 'react';
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { PrimaryKey, PrimaryKeyLink } from '../control/Key';
+import { Mark, VERDICT_MARK } from '../control/Mark';
+import { PHONE } from '../theme/screen';
+import { CAUTION_WORDS } from './cautions';
+import { chosen, lookRows, type LookRow } from './lookChoices';
+import { onwardPath } from './nextPlace';
+import type { StepProps } from './stepProps';
+import { useRecorder } from './useVisit';
+import { VisitFrame } from './VisitFrame';
+
+const List = styled.ul`
+  display: grid;
+  margin: 0.6rem 0 1rem;
+`;
+const Row = styled.li`
+  display: grid;
+  grid-template-columns: 12.5rem minmax(0, 1fr) 6.5rem;
+  gap: 0.2rem 0.8rem;
+  align-items: center;
+  padding: 0.35rem 0;
+  border-bottom: 1px solid var(--rule);
+  h3 {
+    font-size: 1.12rem;
+  }
+  small {
+    grid-column: 2 / -1;
+    font-size: 0.98rem;
+    font-weight: 620;
+  }
+  ${PHONE} {
+    grid-template-columns: minmax(0, 1fr) auto;
+    h3 {
+      font-size: 1.2rem;
+    }
+    > [role='radiogroup'],
+    > [role='toolbar'] {
+      grid-column: 1 / -1;
+      order: 2;
+    }
+    small {
+      grid-column: 1 / -1;
+      order: 3;
+    }
+  }
+`;
+const Choices = styled(ToggleButtonGroup)`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+`;
+const Choice = styled(ToggleButton)`
+  font: inherit;
+  font-weight: 620;
+  color: inherit;
+  min-height: 48px;
+  padding: 0 0.75rem;
+  background: var(--raised);
+  border: 1.4px solid var(--rule);
+  cursor: pointer;
+  touch-action: manipulation;
+  &[data-selected] {
+    background: var(--ink);
+    color: var(--paper);
+    border-color: var(--ink);
+  }
+  &[data-hovered]:not([data-selected]) {
+    background: var(--shade);
+  }
+`;
+const Foot = styled.div`
+  position: sticky;
+  bottom: 0;
+  display: grid;
+  background: var(--paper);
+  padding: 0.6rem 0 0.4rem;
+`;
+
+/** Walk round the machine: every belt, joint and case, one press each, and one key for all that is sound. */
+export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
+  const navigate = useNavigate();
+  const visitId = detail.file.visit.id;
+  const recorder = useRecorder(visitId, detail.file.visit.technician);
+  const [busy, setBusy] = useState(false);
+  const { current } = judged.outcomes.facts;
+  const rows = lookRows(detail.file.unit);
+  const readingAt = ({ step, point }: LookRow) => current.get(`${step}@${point}`);
+  const unread = rows.filter((row) => readingAt(row) === undefined);
+  const record = (seen: Seen): Promise<void> => recorder.reading(seen);
+  const restIsSound = async (): Promise<void> => {
+    setBusy(true);
+    for (const row of unread) await record(row.choices[0]!.seen);
+    await navigate(`/visits/${visitId}`);
+  };
+  return (
+    <VisitFrame
+      detail={detail}
+      judged={judged}
+      point="drive"
+      test="Look"
+      caution={CAUTION_WORDS['memory-power']}
+      side={
+        <p>
+          Wiggle every cable while a meter is on: a value that moves is a joint. Judge joints by hand, not by eye alone.
+        </p>
+      }
+    >
+      <h2>Look before you measure</h2>
+      <List>
+        {rows.map((row) => {
+          const own = chosen(row, readingAt(row));
+          const verdict = judged.outcomes.at(row.step, row.point)?.verdict;
+          return (
+            <Row key={`${row.step} ${row.point}`}>
+              <h3>{row.title}</h3>
+              <Choices
+                aria-label={row.title}
+                selectionMode="single"
+                disallowEmptySelection={own !== null}
+                selectedKeys={own === null ? [] : [own.words]}
+                onSelectionChange={(keys) => {
+                  const pressed = row.choices.find(({ words }) => keys.has(words));
+                  if (pressed !== undefined && pressed !== own) void record(pressed.seen);
+                }}
+              >
+                {row.choices.map(({ words }) => (
+                  <Choice key={words} id={words}>
+                    {words}
+                  </Choice>
+                ))}
+              </Choices>
+              {verdict === undefined ? <span /> : <Mark kind={VERDICT_MARK[verdict]} />}
+              {own === null || own.hint === '' ? null : <small>{own.hint}</small>}
+            </Row>
+          );
+        })}
+      </List>
+      <Foot>
+        {unread.length === 0 ? (
+          <PrimaryKeyLink to={onwardPath(visitId, judged)}>Go on</PrimaryKeyLink>
+        ) : (
+          <PrimaryKey isDisabled={busy} onPress={() => void restIsSound()}>
+            {unread.length === rows.length ? 'All of it is clean and sound' : 'The rest is clean and sound'}
+          </PrimaryKey>
+        )}
+      </Foot>
+    </VisitFrame>
+  );
+};

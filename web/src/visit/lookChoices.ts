@@ -1,0 +1,139 @@
+import { alternatorIds, pointName, positions, type Reading, type Unit } from '@vaktman/core';
+
+type LookReading = Extract<Reading, { step: `look.${string}` }>;
+/** A look as it is recorded, without id and time. */
+export type Seen = LookReading extends infer R ? (R extends LookReading ? Omit<R, 'id' | 'at'> : never) : never;
+
+/** One answer to one look, with what it suggests. */
+export interface LookChoice {
+  readonly words: string;
+  readonly hint: string;
+  readonly seen: Seen;
+}
+
+/** One thing to look at; the first choice is the sound one. */
+export interface LookRow {
+  readonly step: Seen['step'];
+  readonly point: string;
+  readonly title: string;
+  readonly choices: readonly LookChoice[];
+}
+
+const belt: LookRow = {
+  step: 'look.belt',
+  point: 'drive',
+  title: 'Belt and tensioner',
+  choices: (
+    [
+      ['sound', 'sound', ''],
+      ['worn', 'worn', 'Watch it; order one.'],
+      ['loose', 'loose', 'It slips under load: tighten or replace before the output is judged.'],
+      ['cracked', 'cracked', 'Replace it.'],
+      ['glazed', 'glazed', 'It slips when hot.'],
+      ['missing', 'missing', 'Nothing charges without it.'],
+    ] as const
+  ).map(([condition, words, hint]) => ({ words, hint, seen: { step: 'look.belt', point: 'drive', condition } })),
+};
+
+const alternator = (id: string): LookRow => {
+  const seen = (part: Partial<Extract<Seen, { step: 'look.alternator' }>>): Seen => ({
+    step: 'look.alternator',
+    point: id,
+    mount: 'sound',
+    wiring: 'sound',
+    senseFuse: 'sound',
+    ...part,
+  });
+  return {
+    step: 'look.alternator',
+    point: id,
+    title: `${id}: mount, wiring, fuses`,
+    choices: [
+      { words: 'sound', hint: '', seen: seen({}) },
+      { words: 'mount loose', hint: 'It throws the belt.', seen: seen({ mount: 'loose' }) },
+      {
+        words: 'wiring damaged',
+        hint: 'Chewed or chafed: repair before the alternator is judged.',
+        seen: seen({ wiring: 'damaged' }),
+      },
+      { words: 'sense fuse blown', hint: 'The regulator sees no bank.', seen: seen({ senseFuse: 'blown' }) },
+    ],
+  };
+};
+
+const joint = (point: string): LookRow => {
+  const seen = (part: Partial<Extract<Seen, { step: 'look.joint' }>>): Seen => ({
+    step: 'look.joint',
+    point,
+    condition: 'clean',
+    deposit: 'none',
+    ...part,
+  });
+  return {
+    step: 'look.joint',
+    point,
+    title: `Joint, ${pointName(point)}`,
+    choices: [
+      { words: 'clean, tight', hint: '', seen: seen({}) },
+      {
+        words: 'white deposit',
+        hint: 'White: suspect undercharging. Clean and neutralise.',
+        seen: seen({ condition: 'corroded', deposit: 'white' }),
+      },
+      {
+        words: 'blue-green',
+        hint: 'Blue-green: suspect overcharging. Clean and neutralise.',
+        seen: seen({ condition: 'corroded', deposit: 'blue-green' }),
+      },
+      { words: 'dark film', hint: 'Oxide: brighten it.', seen: seen({ condition: 'corroded', deposit: 'oxide' }) },
+      { words: 'loose', hint: 'Tight by hand is the least.', seen: seen({ condition: 'loose' }) },
+      { words: 'damaged', hint: 'Replace clamp or lug.', seen: seen({ condition: 'damaged' }) },
+    ],
+  };
+};
+
+const batteryCase = (position: string): LookRow => {
+  const seen = (part: Partial<Extract<Seen, { step: 'look.case' }>>): Seen => ({
+    step: 'look.case',
+    point: position,
+    condition: 'sound',
+    electrolyte: 'unseen',
+    fluid: 'unseen',
+    ...part,
+  });
+  return {
+    step: 'look.case',
+    point: position,
+    title: `Case of ${pointName(position)}`,
+    choices: [
+      { words: 'sound', hint: '', seen: seen({}) },
+      { words: 'bulged', hint: 'Overcharged. Neither load nor charge it.', seen: seen({ condition: 'bulged' }) },
+      { words: 'cracked', hint: 'Frost or a knock. Neither load nor charge it.', seen: seen({ condition: 'cracked' }) },
+      {
+        words: 'leaking',
+        hint: 'Neither load nor charge it. Acid: rinse with much water.',
+        seen: seen({ condition: 'leaking' }),
+      },
+      {
+        words: 'plates bare',
+        hint: 'Top up with distilled water to just cover, charge, look again.',
+        seen: seen({ electrolyte: 'low' }),
+      },
+      { words: 'fluid dark', hint: 'The plates shed.', seen: seen({ fluid: 'dark' }) },
+    ],
+  };
+};
+
+/** Everything to look at on a unit before the first reading, in the order one walks round it. */
+export const lookRows = (unit: Unit): LookRow[] => [
+  belt,
+  ...alternatorIds(unit).map(alternator),
+  ...positions(unit).flatMap((position) => [batteryCase(position), joint(`${position}+`), joint(`${position}-`)]),
+];
+
+/** The choice a recorded look stands for, or null when it was recorded in other words. */
+export const chosen = (row: LookRow, reading: Reading | undefined): LookChoice | null => {
+  if (reading === undefined) return null;
+  const said = reading as unknown as Record<string, unknown>;
+  return row.choices.find(({ seen }) => Object.entries(seen).every(([key, value]) => said[key] === value)) ?? null;
+};
