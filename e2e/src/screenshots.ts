@@ -78,6 +78,7 @@ const visit = async (
   const visitUrl = page.url().replace(/battery\.load.*/, '');
   if (moments.includes('cable')) {
     await page.goto(`${visitUrl}start.drop/negative`);
+    await page.getByRole('heading', { name: 'Ground side of the starter' }).waitFor();
     await page.keyboard.type('0.1');
     await take('cable');
     await page.goto(`${visitUrl}look`);

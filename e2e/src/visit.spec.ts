@@ -160,11 +160,13 @@ test('is done by keyboard alone, from the watch to the first verdict', async ({ 
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/units\/G-05/);
   const tabTo = async (name: RegExp | string): Promise<void> => {
-    for (let i = 0; i < 40; i++) {
+    for (let i = 0; i < 60; i++) {
       await page.keyboard.press('Tab');
-      const focused = page.locator(':focus');
-      if ((await focused.count()) === 0) continue;
-      const words = `${(await focused.getAttribute('aria-label')) ?? ''} ${(await focused.textContent()) ?? ''} ${await focused.evaluate((node) => (node instanceof HTMLInputElement ? (node.labels?.[0]?.textContent ?? '') : ''))}`;
+      const words = await page.evaluate(() => {
+        const node = document.activeElement;
+        const label = node instanceof HTMLInputElement ? (node.labels?.[0]?.textContent ?? '') : '';
+        return `${node?.getAttribute('aria-label') ?? ''} ${node === document.body ? '' : (node?.textContent ?? '')} ${label}`;
+      });
       if (new RegExp(name).test(words)) return;
     }
     throw new Error(`Tab never reached ${name}`);
@@ -178,6 +180,7 @@ test('is done by keyboard alone, from the watch to the first verdict', async ({ 
   await page.keyboard.press('Space');
   await tabTo('Start the visit');
   await page.keyboard.press('Enter');
+  await page.getByRole('heading', { name: 'Look before you measure' }).waitFor();
   await tabTo('All of it is clean and sound');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Lamps and blower are on' })).toBeFocused();

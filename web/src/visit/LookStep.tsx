@@ -19,7 +19,7 @@ const List = styled.ul`
 `;
 const Row = styled.li`
   display: grid;
-  grid-template-columns: 12.5rem minmax(0, 1fr) 6.5rem;
+  grid-template-columns: 10.5rem minmax(0, 1fr) 6rem;
   gap: 0.2rem 0.8rem;
   align-items: center;
   padding: 0.35rem 0;
@@ -51,14 +51,14 @@ const Row = styled.li`
 const Choices = styled(ToggleButtonGroup)`
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: 4px;
 `;
 const Choice = styled(ToggleButton)`
   font: inherit;
   font-weight: 620;
   color: inherit;
   min-height: 48px;
-  padding: 0 0.75rem;
+  padding: 0 0.5rem;
   background: var(--raised);
   border: 1.4px solid var(--rule);
   cursor: pointer;

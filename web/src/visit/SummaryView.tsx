@@ -107,6 +107,14 @@ const Finding = styled.li`
     font-size: 1.2rem;
   }
 `;
+const Keys = styled.div`
+  position: sticky;
+  bottom: 0;
+  display: grid;
+  gap: 0.6rem;
+  padding: 0.6rem 0;
+  background: var(--paper);
+`;
 const Note = styled.p`
   color: var(--ink-2);
   font-size: 0.95rem;
@@ -302,17 +310,25 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             <p key={line}>{line}</p>
           ))}
           <Note>{DEFER_WORDS}</Note>
-          {closed !== undefined ? null : next === null ? (
-            <PrimaryKey onPress={() => void recorder.event({ kind: 'closed', remark: '' })}>Close the visit</PrimaryKey>
-          ) : (
-            <>
-              <PrimaryKeyLink to={placePath(file.visit.id, next)}>
-                Next: {stepTitle(next.step).toLowerCase()}, {pointName(next.point)}
-              </PrimaryKeyLink>
-              <Key onPress={() => void recorder.event({ kind: 'closed', remark: 'closed before every step was read' })}>
-                Close the visit unfinished
-              </Key>
-            </>
+          {closed !== undefined ? null : (
+            <Keys>
+              {next === null ? (
+                <PrimaryKey onPress={() => void recorder.event({ kind: 'closed', remark: '' })}>
+                  Close the visit
+                </PrimaryKey>
+              ) : (
+                <>
+                  <PrimaryKeyLink to={placePath(file.visit.id, next)}>
+                    Next: {stepTitle(next.step).toLowerCase()}, {pointName(next.point)}
+                  </PrimaryKeyLink>
+                  <Key
+                    onPress={() => void recorder.event({ kind: 'closed', remark: 'closed before every step was read' })}
+                  >
+                    Close the visit unfinished
+                  </Key>
+                </>
+              )}
+            </Keys>
           )}
         </Side>
       </Sheet>

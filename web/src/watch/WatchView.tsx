@@ -1,8 +1,8 @@
 import { DISPOSITION_WORDS, type Disposition } from '@vaktman/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { Input, Label, SearchField, ToggleButton } from 'react-aria-components';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useWatchQuery } from '../api/api';
 import { shortDayText } from '../control/dates';
@@ -273,7 +273,17 @@ export const WatchView = () => {
     setParameters(filterParameters({ ...filter, ...part }), { replace: true });
   const fleet = useFleetQuery();
   const watch = useWatchQuery();
-  const search = useDeferredValue(filter.search);
+  // What is typed stands here at once; the address follows a moment later and must not take digits back.
+  const [typed, setTyped] = useState(filter.search);
+  const arrivedBy = useNavigationType();
+  useEffect(() => {
+    if (arrivedBy === 'POP') setTyped(filter.search);
+  }, [arrivedBy, filter.search]);
+  const type = (value: string): void => {
+    setTyped(value);
+    change({ search: value });
+  };
+  const search = useDeferredValue(typed);
   const { standing, yardId } = filter;
   const lines = useMemo(
     () =>
@@ -310,7 +320,7 @@ export const WatchView = () => {
   const { yards } = fleet.data;
   /** What is typed now counts, not what the list has caught up with. */
   const openFirst = (): void => {
-    const first = watchLines(shown, yards, filter).find((line) => line.kind === 'unit');
+    const first = watchLines(shown, yards, { ...filter, search: typed }).find((line) => line.kind === 'unit');
     if (first?.kind === 'unit') void navigate(`/units/${encodeURIComponent(first.row.unitId)}`);
   };
   return (
@@ -336,7 +346,7 @@ export const WatchView = () => {
               openFirst();
             }}
           >
-            <SearchField value={filter.search} onChange={(value) => change({ search: value })}>
+            <SearchField value={typed} onChange={type}>
               <Label>Find a unit or a finding</Label>
               <Input placeholder="P-07, loader, weak …" />
             </SearchField>
