@@ -51,6 +51,8 @@ export class Outcomes {
   /** By step, then by point: one text joined from both would have to be hashed at every look. */
   readonly #memo = new Map<JudgedStep, Map<string, JudgedOutcome | null>>();
 
+  readonly #rests = new Map<OpenCircuitReading, { reading: OpenCircuitReading; outcome: Outcome; spoiled: boolean }>();
+
   constructor(facts: VisitFacts) {
     this.facts = facts;
   }
@@ -95,19 +97,24 @@ export class Outcomes {
     );
   }
 
-  /** The resting reading a battery's load counts against, with its outcome, unless surface charge spoils it. */
+  /** The resting reading a battery's load counts against, with its outcome, and whether surface charge spoils it. */
   restingFor(
     position: string,
     loadTime: number,
   ): { reading: OpenCircuitReading; outcome: Outcome; spoiled: boolean } | null {
     const found = restBefore(this.facts, position, loadTime);
-    if (found === null) return null;
-    const conditions = this.#openCircuitConditions(found.reading, found.time);
-    return {
-      reading: found.reading,
-      outcome: judgeOpenCircuit(found.reading, conditions),
-      spoiled: found.reading.volts < 0 || surfaceChargeLeft(found.reading, conditions),
-    };
+    return found === null ? null : this.#atRest(found.reading);
+  }
+
+  /** Resting readings are asked for again and again: each is judged once. */
+  #atRest(reading: OpenCircuitReading): { reading: OpenCircuitReading; outcome: Outcome; spoiled: boolean } {
+    const known = this.#rests.get(reading);
+    if (known !== undefined) return known;
+    const conditions = this.#openCircuitConditions(reading, this.timeOf(reading));
+    const spoiled = reading.volts < 0 || surfaceChargeLeft(reading, conditions);
+    const rest = { reading, outcome: judgeOpenCircuit(reading, conditions), spoiled };
+    this.#rests.set(reading, rest);
+    return rest;
   }
 
   timeOf(reading: Reading): number {
@@ -159,7 +166,7 @@ export class Outcomes {
       case 'look.lamp':
         return judgeLookLamp(reading);
       case 'battery.openCircuit':
-        return judgeOpenCircuit(reading, this.#openCircuitConditions(reading, this.timeOf(reading)));
+        return this.#atRest(reading).outcome;
       case 'battery.hydrometer':
         return judgeHydrometer(reading, { limits });
       case 'battery.caseLeak':

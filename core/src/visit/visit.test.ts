@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   battery,
@@ -175,4 +176,72 @@ it('finds the same troubles whatever order different points were read in', () =>
   }));
   expect(findingsOf(judge(visitWith(shuffled)))).toEqual(findingsOf(judge(visitWith(readings))));
   expect(judge(visitWith(shuffled)).disposition).toBe('ready');
+});
+
+describe('laws of judging', () => {
+  const rank = { fail: 0, inconclusive: 1, marginal: 2, pass: 3 } as const;
+  const volts = fc.double({ min: 0, max: 14, noNaN: true });
+  const less = fc.double({ min: 0, max: 5, noNaN: true });
+  it.each([
+    ['at rest, stripped', 'battery.openCircuit', 'A', (v: number) => rested('A', v)],
+    [
+      'starter as the load',
+      'battery.starterLoad',
+      'bank',
+      (v: number) => ({ step: 'battery.starterLoad' as const, point: 'bank', lowestVolts: [14, v, 14], batteryC: 10 }),
+    ],
+    [
+      'cranking at the bank',
+      'start.crankVolts',
+      'bank',
+      (v: number) => ({ step: 'start.crankVolts' as const, point: 'bank', volts: v }),
+    ],
+    [
+      'cranking at the starter',
+      'start.crankVolts',
+      'starter',
+      (v: number) => ({ step: 'start.crankVolts' as const, point: 'starter', volts: v }),
+    ],
+  ] as const)('fewer volts never improve the verdict: %s', (_name, step, point, reading) => {
+    const verdict = (v: number) => rank[stepAt(judge(visitWith([reading(v) as never])), step, point).verdict];
+    fc.assert(fc.property(volts, less, (v, down) => verdict(Math.max(0, v - down)) <= verdict(v)));
+  });
+  it('more volts lost never improve the verdict', () => {
+    const verdict = (v: number) =>
+      rank[
+        stepAt(
+          judge(
+            visitWith([
+              { step: 'start.drop', point: 'positive', volts: v, by: 'pile', amps: 500 },
+              { step: 'start.drop', point: 'negative', volts: 0.1, by: 'pile', amps: 500 },
+            ]),
+          ),
+          'start.drop',
+          'positive',
+        ).verdict
+      ];
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 5.9, noNaN: true }),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        (v, up) => verdict(Math.min(5.99, v + up)) <= verdict(v),
+      ),
+    );
+  });
+  it('an error that can only have helped the other verdict decides all the same', () => {
+    const verdict = (lowest: number, amps: number) =>
+      stepAt(judge(visitWith([rested('A', 12.7), loaded('A', lowest, { amps })])), 'battery.load', 'A').verdict;
+    fc.assert(
+      fc.property(
+        fc.double({ min: 6, max: 9.59, noNaN: true }),
+        fc.integer({ min: 100, max: 459 }),
+        (low, amps) => verdict(low, amps) === 'fail',
+      ),
+    );
+    fc.assert(
+      fc.property(fc.double({ min: 9.6, max: 12, noNaN: true }), fc.integer({ min: 507, max: 900 }), (high, amps) =>
+        ['pass', 'marginal'].includes(verdict(high, amps)),
+      ),
+    );
+  });
 });
