@@ -42,6 +42,7 @@ export * from './visit/outcomes';
 export * from './visit/precondition';
 export * from './visit/reading';
 export * from './visit/readingBase';
+export { ladderRungs, walkAnswers } from './visit/startingFacts';
 export * from './visit/words';
 export {
   FINDING_CODES,

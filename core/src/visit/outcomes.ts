@@ -24,11 +24,11 @@ import {
 import { judgeLookAlternator, judgeLookBelt, judgeLookCase, judgeLookJoint, judgeLookLamp } from '../look/look';
 import { judgeCrankVoltsAtBank, judgeCrankVoltsAtStarter } from '../starting/crankVolts';
 import { judgeJoint } from '../starting/joint';
-import { judgeLadder, type LadderVolts } from '../starting/ladder';
+import { judgeLadder } from '../starting/ladder';
 import type { Side } from '../starting/pairedSides';
 import { judgeStarterDrop } from '../starting/starterDrop';
 import { judgeControl, judgeMotor, judgeSolenoid } from '../starting/starterUnit';
-import { WALK_POINTS, type WalkAnswers, type WalkConditions } from '../starting/walk';
+import type { WalkConditions } from '../starting/walk';
 import { judgeWalk } from '../starting/walkVerdict';
 import { alternatorsOf, isSeriesBank, nominalVolts, ratedOutputAmps, strings } from '../unit/bank';
 import { positions } from '../unit/points';
@@ -36,6 +36,7 @@ import type { Battery } from '../unit/unit';
 import { stepKey } from './catalogue';
 import { bankTemperatureC, batteryTemperature, chargedBefore, currentAt, restBefore, type VisitFacts } from './facts';
 import type { JudgedStep, Reading, ReadingAt, ReadStep } from './reading';
+import { ladderReadings, walkAnswers } from './startingFacts';
 import type { Outcome } from './verdict';
 
 /** An outcome with the readings it rests on, the judged one first. */
@@ -367,50 +368,3 @@ const judgedAs = (outcome: Outcome, { id, step, point }: Reading): JudgedOutcome
 });
 
 const otherSide = (side: string): Side => (side === 'positive' ? 'negative' : 'positive');
-
-/** Answers of the no-crank walk read so far. */
-export const walkAnswers = (facts: VisitFacts): WalkAnswers => {
-  const answers: WalkAnswers = {};
-  for (const point of WALK_POINTS) {
-    const reading = currentAt(facts, 'start.walk', point);
-    if (reading !== null) answers[point] = reading;
-  }
-  return answers;
-};
-
-/** The rungs read so far while cranking; a rung read another way does not count. */
-export const ladderRungs = (
-  facts: VisitFacts,
-): { [Rung in keyof LadderVolts]: { readonly id: string; readonly volts: number } | null } => {
-  const latest = (matches: (reading: Reading) => boolean) => {
-    let found: { id: string; volts: number } | null = null;
-    for (const { reading } of facts.valid) {
-      if (matches(reading) && 'volts' in reading && reading.volts !== undefined)
-        found = { id: reading.id, volts: Math.abs(reading.volts) };
-    }
-    return found;
-  };
-  const side = (point: string) => latest((r) => r.step === 'start.drop' && r.point === point && r.by === 'crank');
-  return {
-    source: latest((r) => r.step === 'start.crankVolts' && r.point === 'bank' && r.hold !== 'lowest'),
-    positive: side('positive'),
-    solenoid: latest((r) => r.step === 'start.solenoid'),
-    motor: latest((r) => r.step === 'start.motor'),
-    negative: side('negative'),
-  };
-};
-
-const ladderReadings = (facts: VisitFacts): { volts: LadderVolts; readings: string[] } | null => {
-  const { source, positive, solenoid, motor, negative } = ladderRungs(facts);
-  if (source === null || positive === null || solenoid === null || motor === null || negative === null) return null;
-  return {
-    volts: {
-      source: source.volts,
-      positive: positive.volts,
-      solenoid: solenoid.volts,
-      motor: motor.volts,
-      negative: negative.volts,
-    },
-    readings: [source.id, positive.id, solenoid.id, motor.id, negative.id],
-  };
-};
