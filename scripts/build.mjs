@@ -41,7 +41,7 @@ export async function ensureBuild() {
     ...node,
     entryPoints: [join(root, 'server/src/main.ts')],
     outfile: join(DIST, 'server/main.mjs'),
-    external: ['pg', 'pino', 'hono', 'hono/*', '@hono/*', 'zod', 'uuid'],
+    external: ['pg', 'pino', 'hono', 'hono/*', '@hono/*', 'zod', 'uuid', 'pdfmake'],
   });
   cpSync(join(root, 'server/src/database/migrations'), join(DIST, 'server/migrations'), { recursive: true });
   await bundle({

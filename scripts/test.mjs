@@ -7,7 +7,7 @@ import { ensurePackages } from './setup/packages.mjs';
 import { root } from './setup/root.mjs';
 
 ensurePackages();
-const { ensureChromium } = await import('./setup/chromium.mjs');
+const { ensureTools } = await import('./setup/tools.mjs');
 const { dataFolder, startPostgres } = await import('./setup/postgres.mjs');
 
 const ROOMS = ['core', 'core/tsconfig.test.json', 'contract', 'server', 'demo', 'web', 'e2e', 'scripts'];
@@ -45,7 +45,7 @@ const tally = (name, status, file, read) => {
 
 let database = null;
 try {
-  const chromium = ensureChromium();
+  const { chromium } = ensureTools();
   for (const room of ROOMS) check(`types of ${room}`, bin('tsc'), ['-p', room]);
   check('lint', bin('eslint'), ['.']);
   check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);

@@ -1,8 +1,7 @@
-import { batterySchema, unitSchema } from '@vaktman/core';
+import { readingSchema, unitSchema } from '@vaktman/core';
 import * as z from 'zod';
 import { fleetSchema } from './fleet';
-import { visitEventSchema, visitOpeningSchema } from './visit';
-import { readingSchema } from '@vaktman/core';
+import { batteryThingSchema, visitEventSchema, visitOpeningSchema } from './visit';
 
 /** A whole fleet with its history, to fill an empty database from: the demo fleet, or a fleet moved here. */
 export const archiveSchema = z.strictObject({
@@ -10,9 +9,7 @@ export const archiveSchema = z.strictObject({
   version: z.literal(1),
   fleet: fleetSchema,
   units: z.array(z.strictObject({ yardId: z.string(), unit: unitSchema })),
-  batteries: z.array(
-    z.strictObject({ batteryId: z.uuid(), battery: batterySchema.omit({ position: true, string: true, set: true }) }),
-  ),
+  batteries: z.array(z.strictObject({ batteryId: z.uuid(), battery: batteryThingSchema })),
   placements: z.array(
     z.strictObject({
       placementId: z.uuid(),

@@ -1,3 +1,4 @@
+import { PROFILE_NAMES } from '@vaktman/core';
 import * as z from 'zod';
 
 export const yardSchema = z.object({ yardId: z.string().min(1).max(60), name: z.string().min(1).max(120) });
@@ -11,11 +12,22 @@ export const personSchema = z.object({
 });
 export type Person = z.infer<typeof personSchema>;
 
+/** What a client sends to add somebody or to change a name or role; the id stays. */
+export const personDraftSchema = z.strictObject({
+  name: z.string().trim().min(1, { error: 'expected a name' }).max(120),
+  role: z.enum(ROLES, { error: `expected one of ${ROLES.join(', ')}` }),
+});
+export type PersonDraft = z.infer<typeof personDraftSchema>;
+
+export const methodChoiceSchema = z.strictObject({ profile: z.enum(PROFILE_NAMES) });
+
 /** The fleet this server serves, its yards and the people who work in it. */
 export const fleetSchema = z.object({
   fleetId: z.uuid(),
   name: z.string().min(1),
   timeZone: z.string().min(1),
+  /** The method new visits are judged by unless unit or visit says otherwise. */
+  profile: z.enum(PROFILE_NAMES).default('pile'),
   yards: z.array(yardSchema),
   people: z.array(personSchema),
 });

@@ -1,10 +1,13 @@
-import { batterySchema, DISPOSITIONS, figuresSchema, unitSchema, VERDICTS } from '@vaktman/core';
+import { DISPOSITIONS, figuresSchema, PROFILE_NAMES, unitSchema, VERDICTS } from '@vaktman/core';
 import * as z from 'zod';
+import { batteryThingSchema } from './visit';
 
 /** What a client sends to add or change a unit. */
 export const unitDraftSchema = z.strictObject({
   yardId: z.string().min(1, { error: 'choose a yard' }),
   unit: unitSchema,
+  /** The method this unit is judged by; null follows the fleet. */
+  profile: z.enum(PROFILE_NAMES).nullable().optional(),
   /** The revision the change was made from; absent when adding. */
   revision: z.number().int().positive().optional(),
 });
@@ -18,7 +21,7 @@ export const placementSchema = z.object({
   from: z.string(),
   to: z.string().nullable(),
   removedBecause: z.string().nullable(),
-  battery: batterySchema.omit({ position: true, string: true, set: true }),
+  battery: batteryThingSchema,
 });
 export type Placement = z.infer<typeof placementSchema>;
 
@@ -46,6 +49,7 @@ export type VisitSummary = z.infer<typeof visitSummarySchema>;
 export const unitDetailSchema = z.object({
   unit: unitSchema,
   yardId: z.string(),
+  profile: z.enum(PROFILE_NAMES).nullable(),
   revision: z.number(),
   placements: z.array(placementSchema),
   visits: z.array(visitSummarySchema),

@@ -1,11 +1,14 @@
 import {
+  batterySchema,
   instantSchema,
   methodSchema,
+  positionSchema,
   readingSchema,
   repairSchema,
   unitSchema,
   visitFileSchema,
   visitHeadSchema,
+  type Unit,
 } from '@vaktman/core';
 import * as z from 'zod';
 
@@ -22,6 +25,27 @@ export const CAUTIONS = [
   'memory-power',
 ] as const;
 export type Caution = (typeof CAUTIONS)[number];
+
+/** A battery without the place it sits in. */
+export const batteryThingSchema = batterySchema.omit({ position: true, string: true, set: true });
+export type BatteryThing = z.infer<typeof batteryThingSchema>;
+
+/** A battery fitted at a position in the course of a visit. */
+export const fittingSchema = z.strictObject({
+  position: positionSchema,
+  batteryId: madeIdSchema,
+  battery: batteryThingSchema,
+});
+export type Fitting = z.infer<typeof fittingSchema>;
+
+/** When the unit is due again, as signed off: by date, engine hours or distance, whichever comes first. */
+export const nextDueSchema = z.strictObject({
+  date: z.iso.date({ error: 'expected a date such as 2027-05-20' }).optional(),
+  engineHours: z.number().nonnegative().max(1_000_000).optional(),
+  odometerKm: z.number().nonnegative().max(10_000_000).optional(),
+});
+
+const findingKeySchema = z.string().min(1).max(200).describe('Finding as code@subject');
 
 /** What happens in a visit besides readings. */
 export const visitEventSchema = z.discriminatedUnion('kind', [
@@ -55,6 +79,25 @@ export const visitEventSchema = z.discriminatedUnion('kind', [
     at: instantSchema,
     by: z.string().max(200),
     repair: repairSchema,
+    /** Batteries that came in with the repair; the ones that sat there leave. */
+    fitted: z.array(fittingSchema).max(6).optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('planned'),
+    eventId: madeIdSchema,
+    at: instantSchema,
+    by: z.string().max(200),
+    finding: findingKeySchema,
+    action: z.string().trim().min(1).max(500),
+    point: z.string().max(200),
+  }),
+  z.strictObject({
+    kind: z.literal('refused'),
+    eventId: madeIdSchema,
+    at: instantSchema,
+    by: z.string().max(200),
+    finding: findingKeySchema,
+    reason: z.string().trim().min(1).max(500),
   }),
   z.strictObject({
     kind: z.literal('closed'),
@@ -62,6 +105,8 @@ export const visitEventSchema = z.discriminatedUnion('kind', [
     at: instantSchema,
     by: z.string().max(200),
     remark: z.string().max(2000),
+    signedBy: z.string().max(200).optional(),
+    nextDue: nextDueSchema.optional(),
   }),
 ]);
 export type VisitEvent = z.infer<typeof visitEventSchema>;
@@ -97,7 +142,10 @@ export type BatchReceipt = z.infer<typeof batchReceiptSchema>;
 
 /** A visit with everything recorded in it. */
 export const visitDetailSchema = z.object({
+  /** The visit as a file, with the batteries that sit in the unit now. */
   file: visitFileSchema,
+  /** The unit as it stood when the visit was opened. */
+  unitAtOpening: unitSchema,
   events: z.array(visitEventSchema),
   takenBy: z.record(z.string(), z.string()).describe('Person by reading id'),
 });
@@ -106,3 +154,27 @@ export type VisitDetail = z.infer<typeof visitDetailSchema>;
 /** The repairs among a visit's events, in the form the visit file has them. */
 export const repairsOf = (events: readonly VisitEvent[]) =>
   events.flatMap((event) => (event.kind === 'repaired' ? [event.repair] : []));
+
+/** The unit with the batteries that were fitted in the course of a visit. */
+export const fittedUnit = (unit: Unit, events: readonly VisitEvent[]): Unit => {
+  const fitted = new Map(
+    events.flatMap((event) =>
+      event.kind === 'repaired'
+        ? (event.fitted ?? []).map(({ position, battery }) => [position, battery] as const)
+        : [],
+    ),
+  );
+  if (fitted.size === 0) return unit;
+  return {
+    ...unit,
+    bank: {
+      ...unit.bank,
+      batteries: unit.bank.batteries.map((battery) => {
+        const thing = fitted.get(battery.position);
+        if (thing === undefined) return battery;
+        const { position, string, set } = battery;
+        return { ...thing, position, string, ...(set === undefined ? {} : { set }) };
+      }),
+    },
+  };
+};

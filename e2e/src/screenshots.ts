@@ -3,7 +3,7 @@ import { chromium, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensureChromium } from '../../scripts/setup/chromium.mjs';
+import { ensureTools } from '../../scripts/setup/tools.mjs';
 import { dataFolder, freePort, startPostgres } from '../../scripts/setup/postgres.mjs';
 import { startServer } from '../../scripts/setup/server.mjs';
 import { goOn, loadFor15s, openVisit, readAtRest, stripSurfaceCharge, Vaktman } from './vaktman';
@@ -17,7 +17,7 @@ const port = (await freePort()) as number;
 const server = await startServer({ databaseUrl: database.url, port });
 const vaktman = new Vaktman(database.url, port);
 const browser = await chromium.launch({
-  executablePath: ensureChromium(),
+  executablePath: ensureTools(['chromium']).chromium,
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
 });
 

@@ -116,6 +116,8 @@ export const readAtRest = async (page: Page, position: string, volts: string): P
 
 /** Holds the load of the battery on screen for 15 s and types what it read, by keyboard alone. */
 export const loadFor15s = async (page: Page, position: string, lowestVolts: string, amps: string): Promise<void> => {
+  // Pile and batteries cool between loads, five minutes after three of them.
+  await page.clock.fastForward(301_000);
   await expect(page.getByRole('heading', { name: new RegExp(`^Load battery ${position}`) })).toBeVisible();
   await page.getByRole('button', { name: /start 15 s/ }).press('Enter');
   await page.clock.fastForward(15_200);
@@ -131,6 +133,36 @@ export const loadFor15s = async (page: Page, position: string, lowestVolts: stri
 /** Presses the one primary key of a verdict. */
 export const goOn = async (page: Page): Promise<void> => {
   await page.getByRole('link', { name: /^(Next:|To the summary)/ }).press('Enter');
+};
+
+/** Types the numbers of the measurement on screen; stays at its verdict. */
+export const read = async (page: Page, title: string, ...values: string[]): Promise<void> => {
+  await expect(page.getByRole('heading', { name: title, level: 2 })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Keypad' })).toBeVisible();
+  for (const value of values) {
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByRole('group', { name: 'Keypad' })).toHaveCount(0);
+};
+
+/** The same, and on to the next step. */
+export const measure = async (page: Page, title: string, ...values: string[]): Promise<void> => {
+  await read(page, title, ...values);
+  await goOn(page);
+};
+
+/** Waits until everything recorded here is on the server. */
+export const allSent = async (page: Page): Promise<void> => {
+  await expect(page.getByText(/readings? waiting/)).toHaveCount(0, { timeout: 20_000 });
+};
+
+/** Signs the visit off from its summary, and waits for its record. */
+export const closeVisit = async (page: Page): Promise<void> => {
+  await page.getByRole('link', { name: /^Close the visit/ }).click();
+  await page.getByRole('button', { name: /^Close the visit/ }).click();
+  await expect(page.getByText('Signed off by')).toBeVisible();
+  await allSent(page);
 };
 
 /** Goes to the summary of the visit on screen. */

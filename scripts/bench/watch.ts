@@ -4,7 +4,7 @@ import { importArchive, migrate, openPool, withTransaction } from '@vaktman/serv
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensureChromium } from '../setup/chromium.mjs';
+import { ensureTools } from '../setup/tools.mjs';
 import { dataFolder, freePort, startPostgres } from '../setup/postgres.mjs';
 import { startServer } from '../setup/server.mjs';
 
@@ -62,7 +62,7 @@ export const measureWatch = async (units: number): Promise<{ servedP95Ms: number
 /** Median time from asking for the data to the list on screen, over several loads. */
 const drawn = async (port: number, units: number): Promise<number> => {
   const browser = await chromium.launch({
-    executablePath: ensureChromium(),
+    executablePath: ensureTools(['chromium']).chromium,
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
   });
   const times: number[] = [];

@@ -1,4 +1,4 @@
-import { batchSchema, unitDraftSchema } from '@vaktman/contract';
+import { batchSchema, methodChoiceSchema, unitDraftSchema, type VisitDetail } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
@@ -6,9 +6,11 @@ import { secureHeaders } from 'hono/secure-headers';
 import type { Logger } from 'pino';
 import { applyBatch } from './batch/applyBatch';
 import type { Pool } from './database/pool';
-import { findFleetId, loadFleet } from './fleet/fleetStore';
+import { findFleetId, loadFleet, setFleetProfile } from './fleet/fleetStore';
 import { checkedBody } from './http/body';
 import { ClientError, notFound, problemAnswer } from './http/problem';
+import { addPerson, changePerson } from './people/peopleRoute';
+import { fileAnswer, recordAnswer } from './record/recordRoute';
 import { addUnit, changeUnit } from './unit/saveUnit';
 import { loadUnit, loadVisitSummaries } from './unit/unitStore';
 import { loadVisit } from './visit/visitStore';
@@ -101,12 +103,25 @@ export const createApp = ({ pool, log }: AppParts): Hono => {
     return c.json({ unitId: draft.unit.id });
   });
 
-  app.get('/api/visits/:visitId', async (c) => {
-    const visitId = c.req.param('visitId');
+  const visitOf = async (visitId: string): Promise<VisitDetail> => {
     const visit = /^[0-9a-f-]{36}$/i.test(visitId) ? await loadVisit(pool, await fleetId(), visitId) : null;
     if (visit === null) throw notFound(`Visit ${visitId}`);
-    return c.json(visit);
+    return visit;
+  };
+  app.get('/api/visits/:visitId', async (c) => c.json(await visitOf(c.req.param('visitId'))));
+  app.get('/api/visits/:visitId/file', async (c) => fileAnswer(await visitOf(c.req.param('visitId'))));
+  app.get('/api/visits/:visitId/record.pdf', async (c) => {
+    const [visit, fleet] = await Promise.all([visitOf(c.req.param('visitId')), loadFleet(pool, await fleetId())]);
+    return recordAnswer(visit, fleet?.timeZone ?? 'UTC', c.req.query('paper'));
   });
+
+  app.put('/api/fleet/method', async (c) => {
+    const { profile } = await checkedBody(c, methodChoiceSchema);
+    await setFleetProfile(pool, await fleetId(), profile);
+    return c.json({ profile });
+  });
+  app.post('/api/people', async (c) => addPerson(c, pool, await fleetId()));
+  app.put('/api/people/:personId', async (c) => changePerson(c, pool, await fleetId(), c.req.param('personId')));
 
   app.post('/api/batches', async (c) =>
     c.json(await applyBatch(pool, await fleetId(), await checkedBody(c, batchSchema))),

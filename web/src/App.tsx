@@ -3,6 +3,7 @@ import { BrowserRouter, Route, Routes } from 'react-router';
 import { Failed, Loading } from './frame/Failed';
 import { MainBar } from './frame/MainBar';
 import { WaitingMark } from './frame/WaitingMark';
+import { useClockNotices } from './clock/useClockNotices';
 import { useAppSelector } from './store';
 import { GlobalStyle } from './theme/GlobalStyle';
 import { WatchView } from './watch/WatchView';
@@ -11,6 +12,16 @@ const UnitView = lazy(() => import('./unit/UnitView').then((module) => ({ defaul
 const UnitFormView = lazy(() => import('./unit/UnitFormView').then((module) => ({ default: module.UnitFormView })));
 const PrepareView = lazy(() => import('./visit/PrepareView').then((module) => ({ default: module.PrepareView })));
 const VisitView = lazy(() => import('./visit/VisitView').then((module) => ({ default: module.VisitView })));
+
+const ImportView = lazy(() => import('./visit/ImportView').then((module) => ({ default: module.ImportView })));
+const MethodView = lazy(() => import('./method/MethodView').then((module) => ({ default: module.MethodView })));
+const PeopleView = lazy(() => import('./people/PeopleView').then((module) => ({ default: module.PeopleView })));
+
+/** Watches the waits of this device, apart from what the views draw. */
+const ClockNotices = () => {
+  useClockNotices();
+  return null;
+};
 
 const NoSuchPlace = () => (
   <>
@@ -28,6 +39,7 @@ export const App = () => {
   return (
     <BrowserRouter>
       <GlobalStyle />
+      <ClockNotices />
       <Suspense fallback={<Loading />}>
         <Routes>
           <Route path="/" element={<WatchView />} />
@@ -35,6 +47,9 @@ export const App = () => {
           <Route path="/units/:unitId" element={<UnitView />} />
           <Route path="/units/:unitId/edit" element={<UnitFormView />} />
           <Route path="/units/:unitId/prepare" element={<PrepareView />} />
+          <Route path="/import" element={<ImportView />} />
+          <Route path="/method" element={<MethodView />} />
+          <Route path="/people" element={<PeopleView />} />
           <Route path="/visits/:visitId" element={<VisitView />} />
           <Route path="/visits/:visitId/:step" element={<VisitView />} />
           <Route path="/visits/:visitId/:step/:point" element={<VisitView />} />

@@ -1,10 +1,11 @@
-import type { Batch, BatchReceipt, Entry } from '@vaktman/contract';
+import type { Batch, BatchReceipt, Entry, Fitting } from '@vaktman/contract';
 import { readingProblems, type Problem } from '@vaktman/core';
+import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { validate as isUuid } from 'uuid';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { ClientError } from '../http/problem';
-import { loadUnit } from '../unit/unitStore';
+import { endPlacement, insertBattery, insertPlacement, loadUnit } from '../unit/unitStore';
 import { refreshSummary } from '../visit/summarise';
 import {
   insertEvent,
@@ -24,6 +25,37 @@ const clash = (path: string, what: string): ClientError =>
   new ClientError(409, NOTHING_STORED, [
     { path, message: `${what} is stored with other content; expected a new id for a correction` },
   ]);
+
+/**
+ * Puts the batteries of a repair in their positions from the moment of the repair on. The ones that sat there leave; a
+ * position that was changed later already, by somebody else, is left as it is.
+ */
+const fitBatteries = async (
+  db: Queryable,
+  fleetId: string,
+  unitId: string,
+  at: string,
+  because: string,
+  fitted: readonly Fitting[],
+): Promise<void> => {
+  const unit = await loadUnit(db, fleetId, unitId);
+  for (const { position, batteryId, battery } of fitted) {
+    await insertBattery(db, fleetId, batteryId, battery);
+    const present = unit?.placements.find((placement) => placement.position === position && placement.to === null);
+    if (present !== undefined && Date.parse(present.from) > Date.parse(at)) continue;
+    const from =
+      present === undefined ? at : await endPlacement(db, fleetId, present.placementId, at, because || 'replaced');
+    await insertPlacement(db, fleetId, {
+      placementId: randomUUID(),
+      batteryId,
+      unitId,
+      position,
+      from,
+      to: null,
+      removedBecause: null,
+    });
+  }
+};
 
 const visitIdOf = (entry: Entry): string => (entry.kind === 'visit' ? entry.opening.visit.id : entry.visitId);
 
@@ -46,7 +78,22 @@ const addEntry = async (db: Queryable, fleetId: string, entry: Entry, path: stri
     throw refuse([{ path: `${path}.visitId`, message: `expected a visit sent before, received ${entry.visitId}` }]);
   if (entry.kind === 'event') {
     const { event } = entry;
-    if (await insertEvent(db, fleetId, entry.visitId, event)) return true;
+    if (await insertEvent(db, fleetId, entry.visitId, event)) {
+      if (event.kind === 'repaired' && event.fitted !== undefined) {
+        const positions = new Set(visit.unit.bank.batteries.map(({ position }) => position));
+        const stray = event.fitted.findIndex(({ position }) => !positions.has(position));
+        if (stray >= 0)
+          throw refuse([
+            {
+              path: `${path}.event.fitted[${stray}].position`,
+              message: `expected one of ${[...positions].sort().join(', ')}, received ${event.fitted[stray]!.position}`,
+            },
+          ]);
+        const { at, action } = event.repair;
+        await fitBatteries(db, fleetId, visit.unit.id, at, action, event.fitted);
+      }
+      return true;
+    }
     const stored = await storedEvent(db, fleetId, event.eventId);
     if (stored?.visitId !== entry.visitId || !isDeepStrictEqual(stored.body, event))
       throw clash(`${path}.event.eventId`, `event ${event.eventId}`);

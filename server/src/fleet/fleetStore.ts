@@ -1,4 +1,5 @@
-import type { Fleet, Person, Yard } from '@vaktman/contract';
+import type { Fleet, Person, PersonDraft, Yard } from '@vaktman/contract';
+import type { ProfileName } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** Id of the fleet this database serves, or null when it is empty. */
@@ -11,8 +12,8 @@ export const findFleetId = async (db: Queryable): Promise<string | null> => {
 
 /** The fleet with its yards and people, or null when the id is not known. */
 export const loadFleet = async (db: Queryable, fleetId: string): Promise<Fleet | null> => {
-  const fleet = await db.query<{ name: string; timeZone: string }>(
-    'SELECT name, time_zone AS "timeZone" FROM fleet WHERE fleet_id = $1',
+  const fleet = await db.query<{ name: string; timeZone: string; profile: ProfileName }>(
+    'SELECT name, time_zone AS "timeZone", method_profile AS profile FROM fleet WHERE fleet_id = $1',
     [fleetId],
   );
   const head = fleet.rows[0];
@@ -29,10 +30,11 @@ export const loadFleet = async (db: Queryable, fleetId: string): Promise<Fleet |
 };
 
 export const insertFleet = async (db: Queryable, fleet: Fleet): Promise<void> => {
-  await db.query('INSERT INTO fleet (fleet_id, name, time_zone) VALUES ($1, $2, $3)', [
+  await db.query('INSERT INTO fleet (fleet_id, name, time_zone, method_profile) VALUES ($1, $2, $3, $4)', [
     fleet.fleetId,
     fleet.name,
     fleet.timeZone,
+    fleet.profile,
   ]);
   for (const [ordinal, { yardId, name }] of fleet.yards.entries()) {
     await db.query('INSERT INTO yard (fleet_id, yard_id, name, ordinal) VALUES ($1, $2, $3, $4)', [
@@ -50,4 +52,39 @@ export const insertFleet = async (db: Queryable, fleet: Fleet): Promise<void> =>
       role,
     ]);
   }
+};
+
+/** Chooses the method new visits are judged by. Visits already opened keep theirs. */
+export const setFleetProfile = async (db: Queryable, fleetId: string, profile: ProfileName): Promise<void> => {
+  await db.query('UPDATE fleet SET method_profile = $2 WHERE fleet_id = $1', [fleetId, profile]);
+};
+
+export const insertPerson = async (
+  db: Queryable,
+  fleetId: string,
+  personId: string,
+  { name, role }: PersonDraft,
+): Promise<void> => {
+  await db.query('INSERT INTO person (fleet_id, person_id, name, role) VALUES ($1, $2, $3, $4)', [
+    fleetId,
+    personId,
+    name,
+    role,
+  ]);
+};
+
+/** Changes a name or role; readings keep the name they were taken under. False when nobody has the id. */
+export const updatePerson = async (
+  db: Queryable,
+  fleetId: string,
+  personId: string,
+  { name, role }: PersonDraft,
+): Promise<boolean> => {
+  const { rowCount } = await db.query('UPDATE person SET name = $3, role = $4 WHERE fleet_id = $1 AND person_id = $2', [
+    fleetId,
+    personId,
+    name,
+    role,
+  ]);
+  return rowCount === 1;
 };

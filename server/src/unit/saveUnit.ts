@@ -63,7 +63,7 @@ const fitBattery = async (
 export const addUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, now: string): Promise<void> => {
   try {
     await withTransaction(pool, async (db) => {
-      await insertUnit(db, fleetId, draft.yardId, draft.unit);
+      await insertUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null);
       for (const index of draft.unit.bank.batteries.keys()) await fitBattery(db, fleetId, draft, index, now);
     });
   } catch (error) {
@@ -85,7 +85,7 @@ export const changeUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, 
     await withTransaction(pool, async (db) => {
       const stored = await loadUnit(db, fleetId, draft.unit.id);
       if (stored === null) throw notFound(`Unit ${draft.unit.id}`);
-      if (!(await updateUnit(db, fleetId, draft.yardId, draft.unit, revision))) {
+      if (!(await updateUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null, revision))) {
         throw new ClientError(
           409,
           `${draft.unit.id} was changed by somebody else meanwhile. Nothing was stored; load it again.`,

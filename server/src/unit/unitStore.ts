@@ -1,9 +1,6 @@
-import type { Placement, VisitSummary } from '@vaktman/contract';
-import { batteriesInOrder, unitSchema, type Battery, type Unit } from '@vaktman/core';
+import type { BatteryThing, Placement, VisitSummary } from '@vaktman/contract';
+import { batteriesInOrder, unitSchema, type Battery, type ProfileName, type Unit } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
-
-/** A battery without the place it sits in. */
-export type BatteryThing = Placement['battery'];
 
 const thingOf = ({ position: _position, string: _string, set: _set, ...thing }: Battery): BatteryThing => thing;
 
@@ -26,7 +23,7 @@ const definitionOf = ({
   rest,
 });
 
-const parameters = (fleetId: string, yardId: string, unit: Unit): unknown[] => [
+const parameters = (fleetId: string, yardId: string, unit: Unit, profile: ProfileName | null): unknown[] => [
   fleetId,
   unit.id,
   yardId,
@@ -34,12 +31,20 @@ const parameters = (fleetId: string, yardId: string, unit: Unit): unknown[] => [
   unit.systemVolts,
   unit.bank.arrangement,
   JSON.stringify(definitionOf(unit)),
+  profile,
 ];
 
-export const insertUnit = async (db: Queryable, fleetId: string, yardId: string, unit: Unit): Promise<void> => {
+export const insertUnit = async (
+  db: Queryable,
+  fleetId: string,
+  yardId: string,
+  unit: Unit,
+  profile: ProfileName | null = null,
+): Promise<void> => {
   await db.query(
-    `INSERT INTO unit (fleet_id, unit_id, yard_id, description, system_volts, arrangement, definition) VALUES ($1, $2, $3, $4, $5, $6, $7)`,
-    parameters(fleetId, yardId, unit),
+    `INSERT INTO unit (fleet_id, unit_id, yard_id, description, system_volts, arrangement, definition, method_profile)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    parameters(fleetId, yardId, unit, profile),
   );
 };
 
@@ -49,12 +54,14 @@ export const updateUnit = async (
   fleetId: string,
   yardId: string,
   unit: Unit,
+  profile: ProfileName | null,
   revision: number,
 ): Promise<boolean> => {
   const { rowCount } = await db.query(
-    `UPDATE unit SET yard_id = $3, description = $4, system_volts = $5, arrangement = $6, definition = $7, revision = revision + 1
-     WHERE fleet_id = $1 AND unit_id = $2 AND revision = $8`,
-    [...parameters(fleetId, yardId, unit), revision],
+    `UPDATE unit SET yard_id = $3, description = $4, system_volts = $5, arrangement = $6, definition = $7, method_profile = $8,
+       revision = revision + 1
+     WHERE fleet_id = $1 AND unit_id = $2 AND revision = $9`,
+    [...parameters(fleetId, yardId, unit, profile), revision],
   );
   return rowCount === 1;
 };
@@ -153,6 +160,7 @@ export const loadPlacements = async (db: Queryable, fleetId: string, unitId: str
 export interface StoredUnit {
   readonly unit: Unit;
   readonly yardId: string;
+  readonly profile: ProfileName | null;
   readonly revision: number;
   readonly placements: readonly Placement[];
 }
@@ -165,9 +173,11 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
     systemVolts: number;
     arrangement: string;
     definition: Definition;
+    profile: ProfileName | null;
     revision: number;
   }>(
-    `SELECT yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement, definition, revision
+    `SELECT yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement, definition, revision,
+            method_profile AS profile
      FROM unit WHERE fleet_id = $1 AND unit_id = $2`,
     [fleetId, unitId],
   );
@@ -187,7 +197,7 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
     },
     ...row.definition.rest,
   });
-  return { unit, yardId: row.yardId, revision: row.revision, placements };
+  return { unit, yardId: row.yardId, profile: row.profile, revision: row.revision, placements };
 };
 
 const VISITS_SHOWN = 60;

@@ -39,7 +39,8 @@ export const refreshSummary = async (db: Queryable, fleetId: string, visitId: st
   if (detail === null) throw new Error(`Visit ${visitId} vanished while its summary was made.`);
   const { file, events } = detail;
   const judgement = judge(file);
-  const closedAt = events.findLast(({ kind }) => kind === 'closed')?.at ?? null;
+  const closed = events.findLast((event) => event.kind === 'closed');
+  const closedAt = closed?.at ?? null;
   await db.query(
     `INSERT INTO visit_summary (fleet_id, visit_id, unit_id, started_at, closed_at, technician, disposition, headline, finding_count, body)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
@@ -60,11 +61,15 @@ export const refreshSummary = async (db: Queryable, fleetId: string, visitId: st
   );
   // A visit older than the one the unit stands by changes nothing here.
   await db.query(
-    `INSERT INTO unit_standing (fleet_id, unit_id, visit_id, started_at, closed_at, disposition, headline, finding_count)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)
+    `INSERT INTO unit_standing (fleet_id, unit_id, visit_id, started_at, closed_at, disposition, headline, finding_count,
+       due_date, due_engine_hours, due_odometer_km)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
      ON CONFLICT (fleet_id, unit_id) DO UPDATE SET visit_id = excluded.visit_id, started_at = excluded.started_at,
        closed_at = excluded.closed_at, disposition = excluded.disposition, headline = excluded.headline,
-       finding_count = excluded.finding_count
+       finding_count = excluded.finding_count,
+       due_date = coalesce(excluded.due_date, unit_standing.due_date),
+       due_engine_hours = coalesce(excluded.due_engine_hours, unit_standing.due_engine_hours),
+       due_odometer_km = coalesce(excluded.due_odometer_km, unit_standing.due_odometer_km)
      WHERE excluded.started_at >= unit_standing.started_at`,
     [
       fleetId,
@@ -75,6 +80,9 @@ export const refreshSummary = async (db: Queryable, fleetId: string, visitId: st
       judgement.disposition,
       headline(judgement),
       judgement.findings.length,
+      closed?.nextDue?.date ?? null,
+      closed?.nextDue?.engineHours ?? null,
+      closed?.nextDue?.odometerKm ?? null,
     ],
   );
 };

@@ -1,4 +1,4 @@
-import { repairsOf, type VisitDetail, type VisitEvent, type VisitOpening } from '@vaktman/contract';
+import { fittedUnit, repairsOf, type VisitDetail, type VisitEvent, type VisitOpening } from '@vaktman/contract';
 import type { Method, Reading, Unit, VisitFile, VisitHead } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
@@ -23,13 +23,18 @@ export const loadVisit = async (db: Queryable, fleetId: string, visitId: string)
   const file: VisitFile = {
     format: 'vaktman-visit',
     version: 1,
-    unit: visit.unit,
+    unit: fittedUnit(visit.unit, events),
     method: visit.method,
     visit: visit.head,
     readings: readings.rows.map(({ body }) => body),
     ...(repairs.length > 0 ? { repairs } : {}),
   };
-  return { file, events, takenBy: Object.fromEntries(readings.rows.map(({ body, takenBy }) => [body.id, takenBy])) };
+  return {
+    file,
+    unitAtOpening: visit.unit,
+    events,
+    takenBy: Object.fromEntries(readings.rows.map(({ body, takenBy }) => [body.id, takenBy])),
+  };
 };
 
 const asJson = (value: unknown): string => JSON.stringify(value);

@@ -130,6 +130,6 @@ const Group = styled.fieldset`
 export const FieldGroup = ({ title, children }: { title: string; children: ReactNode }) => (
   <Group>
     <legend>{title}</legend>
-    <div style={{ clear: 'both' }}>{children}</div>
+    <div style={{ clear: 'both', display: 'grid', gap: '0.8rem', justifyItems: 'stretch' }}>{children}</div>
   </Group>
 );

@@ -27,14 +27,19 @@ const Panel = styled.div`
   gap: 8px;
   align-content: start;
 `;
-const Display = styled.button<{ $active: boolean }>`
+const Fields = styled.div<{ $columns: number }>`
   display: grid;
-  grid-template-columns: 1fr auto 2.2rem;
+  grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
+  gap: 8px;
+`;
+const Display = styled.button<{ $active: boolean; $narrow: boolean }>`
+  display: grid;
+  grid-template-columns: ${({ $narrow }) => ($narrow ? '1fr' : '1fr auto 2.2rem')};
   align-items: baseline;
   gap: 0.5rem;
   width: 100%;
   min-height: 64px;
-  padding: 0.3rem 0.9rem;
+  padding: ${({ $narrow }) => ($narrow ? '0.15rem 0.4rem' : '0.3rem 0.9rem')};
   font: inherit;
   color: inherit;
   text-align: left;
@@ -46,7 +51,7 @@ const Display = styled.button<{ $active: boolean }>`
     color: var(--ink-2);
   }
   .figure {
-    font-size: ${({ $active }) => ($active ? '2.9rem' : '2rem')};
+    font-size: ${({ $active, $narrow }) => ($narrow ? '1.5rem' : $active ? '2.9rem' : '2rem')};
     line-height: 1.15;
   }
   .unit {
@@ -63,7 +68,7 @@ const Keys = styled.div`
   gap: 8px;
 `;
 const Digit = styled(Button)`
-  min-height: 70px;
+  min-height: 64px;
   font-family: 'B612 Mono', monospace;
   font-weight: 700;
   font-size: 1.9rem;
@@ -161,11 +166,14 @@ export const Keypad = ({
   save,
   saveWords = 'Save reading',
   onChange,
+  columns = 1,
 }: {
   fields: readonly EntryField[];
   save: (values: EntryValues) => void;
   saveWords?: string;
   onChange?: (values: EntryValues) => void;
+  /** How many numbers stand beside one another. */
+  columns?: number;
 }) => {
   // Kept in a ref so that two digits typed within one frame both count.
   const entry = useRef<EntryState>(null);
@@ -233,25 +241,28 @@ export const Keypad = ({
 
   return (
     <Panel>
-      {fields.map((candidate, index) => (
-        <Display
-          key={candidate.key}
-          type="button"
-          $active={index === active}
-          aria-pressed={index === active}
-          onClick={() => select(index)}
-        >
-          <span className="label">
-            {candidate.label}
-            {candidate.optional === true ? ' (if read)' : ''}
-          </span>
-          <span className="figure" data-testid={`entry-${candidate.key}`}>
-            <Figure text={(texts[candidate.key] ?? '').replace('-', '−')} />
-            <span className="caret">_</span>
-          </span>
-          <span className="unit">{candidate.unit}</span>
-        </Display>
-      ))}
+      <Fields $columns={columns}>
+        {fields.map((candidate, index) => (
+          <Display
+            key={candidate.key}
+            type="button"
+            $active={index === active}
+            $narrow={columns > 1}
+            aria-pressed={index === active}
+            onClick={() => select(index)}
+          >
+            <span className="label">
+              {candidate.label}
+              {candidate.optional === true ? ' (if read)' : ''}
+            </span>
+            <span className="figure" data-testid={`entry-${candidate.key}`}>
+              <Figure text={(texts[candidate.key] ?? '').replace('-', '−')} />
+              <span className="caret">_</span>
+            </span>
+            {columns > 1 ? null : <span className="unit">{candidate.unit}</span>}
+          </Display>
+        ))}
+      </Fields>
       {notice === null ? null : <Notice role="alert">{notice.words}</Notice>}
       <Keys role="group" aria-label="Keypad">
         {KEYS.map((key) => (

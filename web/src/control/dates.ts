@@ -10,3 +10,7 @@ export const longNowText = (now: Date): string => format(now, 'EEE d MMM, HH:mm'
 
 /** An instant of this device with its offset, as readings carry it. */
 export const instantNow = (now: Date = new Date()): string => format(now, "yyyy-MM-dd'T'HH:mm:ss.SSSxxx");
+
+/** Today's calendar date on this device. */
+export const todayText = (now: Date = new Date()): string => format(now, 'yyyy-MM-dd');
+export const dayTimeText = (iso: string): string => format(parseISO(iso), 'd MMM yyyy, HH:mm');

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import styled from 'styled-components';
 import { SvgFigure } from '../control/Figure';
 import { MARK_WORDS, MarkShape, type MarkKind } from '../control/Mark';
+import { cloudPath } from './cloudPath';
 
 /** What is written on one battery. */
 export interface BatteryFace {
@@ -38,16 +39,6 @@ const SIDE_COLOUR = { positive: 'var(--copper)', negative: 'var(--steel)', link:
 
 const path = (points: BankLayout['cables'][number]['points']): string =>
   points.map(([x, y], index) => `${index === 0 ? 'M' : 'L'}${x} ${y}`).join('');
-
-const cloudPath = (x: number, y: number, width: number, height: number): string => {
-  const bump = 15;
-  const along = (length: number) => Math.max(2, Math.round(length / bump));
-  const side = (count: number, dx: number, dy: number): string =>
-    Array.from({ length: count }, () => `a${bump / 1.8} ${bump / 1.8} 0 0 1 ${dx} ${dy}`).join('');
-  const across = along(width);
-  const down = along(height);
-  return `M${x} ${y}${side(across, width / across, 0)}${side(down, 0, height / down)}${side(across, -width / across, 0)}${side(down, 0, -height / down)}z`;
-};
 
 const Post = ({ at, sign, cut }: { at: readonly [number, number]; sign: '+' | '−'; cut: boolean }) => (
   <g>

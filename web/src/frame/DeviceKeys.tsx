@@ -3,6 +3,7 @@ import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import { soundToggled, themeToggled } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
+import { Clocks } from './Clocks';
 
 const Switch = styled(ToggleButton)`
   width: 52px;
@@ -18,12 +19,13 @@ const Switch = styled(ToggleButton)`
   }
 `;
 
-/** Night ground and sound, switched for this device. */
+/** What belongs to this device: its clocks, night ground and sound. */
 export const DeviceKeys = () => {
   const dispatch = useAppDispatch();
   const { theme, sound } = useAppSelector((state) => state.settings);
   return (
     <>
+      <Clocks />
       <Switch aria-label="Night theme" isSelected={theme === 'night'} onChange={() => dispatch(themeToggled())}>
         {theme === 'night' ? <Sun aria-hidden="true" /> : <Moon aria-hidden="true" />}
       </Switch>

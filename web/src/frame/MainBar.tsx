@@ -47,6 +47,11 @@ const Nav = styled.nav`
   a:hover {
     text-decoration: underline;
   }
+  overflow-x: auto;
+  min-width: 0;
+  a {
+    white-space: nowrap;
+  }
   ${PHONE} {
     a {
       padding: 0 0.7rem;
@@ -99,6 +104,9 @@ export const MainBar = () => {
           Watch
         </NavLink>
         <NavLink to="/units/new">Add a unit</NavLink>
+        <NavLink to="/method">Method</NavLink>
+        <NavLink to="/people">People</NavLink>
+        <NavLink to="/import">Take in</NavLink>
       </Nav>
       <Person>
         <span>Working here</span>

@@ -17,6 +17,9 @@ const Block = styled.header`
   position: sticky;
   top: 0;
   z-index: 5;
+  @media print {
+    display: none;
+  }
 `;
 const Plate = styled.div`
   display: flex;

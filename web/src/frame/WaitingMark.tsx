@@ -19,6 +19,9 @@ const Strip = styled.p<{ $refused: boolean }>`
   color: ${({ $refused }) => ($refused ? 'var(--paper)' : 'var(--ink)')};
   border: 1px solid var(--rule);
   border-top: 0;
+  @media print {
+    display: none;
+  }
   ${PHONE} {
     top: auto;
     bottom: 0;

@@ -1,8 +1,9 @@
-import { repairsOf, type Entry, type VisitDetail } from '@vaktman/contract';
+import { fittedUnit, repairsOf, type Entry, type VisitDetail } from '@vaktman/contract';
 
 const withRepairs = (detail: VisitDetail): VisitDetail => {
   const repairs = repairsOf(detail.events);
-  return repairs.length === 0 ? detail : { ...detail, file: { ...detail.file, repairs } };
+  if (repairs.length === 0) return detail;
+  return { ...detail, file: { ...detail.file, unit: fittedUnit(detail.unitAtOpening, detail.events), repairs } };
 };
 
 /** The visit with one more entry; an entry it has already changes nothing. Null when the visit was never opened here. */
@@ -12,6 +13,7 @@ export const applyEntry = (detail: VisitDetail | null, entry: Entry): VisitDetai
     return (
       detail ?? {
         file: { format: 'vaktman-visit', version: 1, unit, method, visit, readings: [] },
+        unitAtOpening: unit,
         events: [],
         takenBy: {},
       }

@@ -5,7 +5,7 @@ export const GlobalStyle = createGlobalStyle`
   :root {
     --paper: #F4F6F2; --ink: #11171B; --ink-2: #434D54; --ink-3: #5C666D; --rule: #B4BCB8; --shade: #E6EAE5;
     --raised: #FFFFFF; --live: #11171B; --on-live: #FFFFFF;
-    --copper: #A4480F; --steel: #1F5B94;
+    --copper: #A4480F; --steel: #1F5B94; --probe-red: #B3261E;
     --passed: #00765E; --marginal: #F5B800; --marginal-ink: #11171B; --failed: #AE0740; --notyet: #5C666D;
     --hatch-failed: rgb(174 7 64 / 0.35);
     color-scheme: light;
@@ -13,7 +13,7 @@ export const GlobalStyle = createGlobalStyle`
   :root[data-theme='night'] {
     --paper: #101416; --ink: #F2F3EE; --ink-2: #C3CAC6; --ink-3: #9AA5A2; --rule: #4A5457; --shade: #1C2326;
     --raised: #181E21; --live: #FFC61A; --on-live: #101416;
-    --copper: #F08A4B; --steel: #74B4EE;
+    --copper: #F08A4B; --steel: #74B4EE; --probe-red: #FF7A6B;
     --passed: #3FCFA8; --marginal: #F5B800; --marginal-ink: #F2F3EE; --failed: #FF6B93; --notyet: #A7B1AE;
     --hatch-failed: rgb(255 107 147 / 0.4);
     color-scheme: dark;
@@ -32,6 +32,11 @@ export const GlobalStyle = createGlobalStyle`
   a { color: inherit; text-underline-offset: 0.2em; }
   :focus-visible { outline: 3px solid var(--steel); outline-offset: 2px; }
   .figure { font-family: 'B612 Mono', monospace; font-stretch: 100%; font-weight: 700; letter-spacing: -0.045em; }
+  @media print {
+    :root, :root[data-theme='night'] { --paper: #FFFFFF; --ink: #000000; --ink-2: #333333; --raised: #FFFFFF; --rule: #999999;
+      --passed: #00765E; --failed: #AE0740; --notyet: #444444; --marginal-ink: #000000; color-scheme: light; }
+    @page { margin: 14mm; }
+  }
   @media (prefers-reduced-motion: reduce) {
     *, *::before, *::after { animation: none !important; transition: none !important; scroll-behavior: auto !important; }
   }

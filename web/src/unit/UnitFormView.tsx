@@ -1,5 +1,5 @@
 import type { UnitDetail } from '@vaktman/contract';
-import { CHEMISTRIES, RATING_STANDARDS } from '@vaktman/core';
+import { CHEMISTRIES, LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES, RATING_STANDARDS } from '@vaktman/core';
 import { useEffect, useMemo, useState } from 'react';
 import { Controller, useForm, useWatch, type Control, type FieldPath } from 'react-hook-form';
 import { useNavigate, useParams } from 'react-router';
@@ -7,9 +7,10 @@ import styled from 'styled-components';
 import { useAddUnitMutation, useChangeUnitMutation, useFleetQuery, useUnitQuery } from '../api/api';
 import { failureOf } from '../api/failure';
 import { ChoiceField, Field, FieldGroup } from '../control/Field';
-import { Key, PrimaryKey } from '../control/Key';
+import { Key, PrimaryKey, QuietKey } from '../control/Key';
 import { bankWords } from '../control/words';
 import { BankDrawing } from '../drawing/BankDrawing';
+import { PathDrawing } from '../drawing/PathDrawing';
 import { EndLink } from '../frame/EndLink';
 import { Failed, Loading } from '../frame/Failed';
 import { TitleBlock } from '../frame/TitleBlock';
@@ -17,12 +18,14 @@ import { NARROW, PHONE } from '../theme/screen';
 import {
   arrangementsFor,
   batteryCount,
+  CABLE_KEYS,
   checkForm,
   EMPTY_BATTERY,
   emptyForm,
   errorsByField,
   formFrom,
   formResolver,
+  type CableKey,
   type UnitFormFields,
 } from './unitForm';
 
@@ -153,6 +156,15 @@ const Choice = ({
 const same = (words: readonly string[]): readonly (readonly [string, string])[] =>
   words.map((word) => [word, word] as const);
 
+const CABLE_WORDS: Readonly<Record<CableKey, string>> = {
+  starterPositive: 'Starter, positive',
+  starterGround: 'Starter, ground',
+  chargePositive: 'Charging, positive',
+  chargeGround: 'Charging, ground',
+  link: 'Between batteries',
+};
+const NO_FACES = { stretches: {}, joints: {} };
+
 const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonly (readonly [string, string])[] }) => {
   const navigate = useNavigate();
   const [addUnit] = useAddUnitMutation();
@@ -184,7 +196,7 @@ const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonl
 
   const drawn = useMemo(() => {
     const checked = checkForm({ ...values, id: values.id || 'new', yardId: values.yardId || 'yard' }, before);
-    return checked.ok ? checked.draft.unit.bank : null;
+    return checked.ok ? checked.draft.unit : null;
   }, [values, before]);
 
   const save = handleSubmit(async (typed) => {
@@ -202,7 +214,7 @@ const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonl
       return;
     }
     setFailure(why.details.title);
-    for (const [path, message] of Object.entries(errorsByField(why.details.problems ?? [])))
+    for (const [path, message] of Object.entries(errorsByField(why.details.problems ?? [], typed)))
       setError(path as Name, { type: 'server', message });
   });
 
@@ -305,7 +317,7 @@ const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonl
               </BatteryRow>
             ))}
           </FieldGroup>
-          <FieldGroup title="Starter and alternator">
+          <FieldGroup title="Starter">
             <Grid $columns="1fr 1fr 1fr 1fr 1fr">
               <Choice
                 control={control}
@@ -322,28 +334,135 @@ const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonl
                 label="Magnetic switch"
                 options={same(['separate', 'integrated', 'none'])}
               />
-              <TextLine
-                control={control}
-                name="alternators.0.ratedAmps"
-                label="Alternator rating, A"
-                inputMode="decimal"
-              />
+              <TextLine control={control} name="cylinders" label="Cylinders" inputMode="decimal" />
               <Choice
                 control={control}
-                name="alternators.0.ground"
-                label="Alternator ground"
-                options={[
-                  ['case', 'case'],
-                  ['stud', 'own stud'],
-                ]}
+                name="oil"
+                label="Engine oil"
+                options={[['', 'not known'], ...same(['15W', '10W', '5W', '0W'])]}
               />
-              <Choice
-                control={control}
-                name="alternators.0.remoteSense"
-                label="Remote sense"
-                options={same(['no', 'yes'])}
-              />
+              <TextLine control={control} name="beltRatio" label="Belt ratio" inputMode="decimal" />
             </Grid>
+          </FieldGroup>
+          <FieldGroup title="Alternators">
+            {values.alternators.map((_, index) => (
+              <Grid key={index} $columns="0.7fr 1fr 1fr 1fr auto" role="group" aria-label={`Alternator ${index + 1}`}>
+                <TextLine control={control} name={`alternators.${index}.id`} label="Id" />
+                <TextLine
+                  control={control}
+                  name={`alternators.${index}.ratedAmps`}
+                  label="Rating on the plate, A"
+                  inputMode="decimal"
+                />
+                <Choice
+                  control={control}
+                  name={`alternators.${index}.ground`}
+                  label="Ground"
+                  options={[
+                    ['case', 'case'],
+                    ['stud', 'own stud'],
+                  ]}
+                />
+                <Choice
+                  control={control}
+                  name={`alternators.${index}.remoteSense`}
+                  label="Remote sense"
+                  options={same(['no', 'yes'])}
+                />
+                <QuietKey
+                  type="button"
+                  onPress={() =>
+                    setValue(
+                      'alternators',
+                      getValues('alternators').filter((_alternator, at) => at !== index),
+                    )
+                  }
+                >
+                  Remove
+                </QuietKey>
+              </Grid>
+            ))}
+            {values.alternators.length >= 2 ? null : (
+              <Key
+                type="button"
+                onPress={() =>
+                  setValue('alternators', [
+                    ...getValues('alternators'),
+                    {
+                      id: `ALT${getValues('alternators').length + 1}`,
+                      ratedAmps: '',
+                      ground: 'case',
+                      remoteSense: 'no',
+                    },
+                  ])
+                }
+              >
+                Add an alternator
+              </Key>
+            )}
+          </FieldGroup>
+          <FieldGroup title="Cables">
+            {CABLE_KEYS.filter((key) => key !== 'link' || count > 1).map((key) => (
+              <Grid key={key} $columns="1.4fr 1fr 1fr 1fr" role="group" aria-label={CABLE_WORDS[key]}>
+                <strong style={{ alignSelf: 'end', paddingBottom: '0.7rem' }}>{CABLE_WORDS[key]}</strong>
+                <TextLine control={control} name={`cables.${key}.size`} label="Size" />
+                <Choice
+                  control={control}
+                  name={`cables.${key}.sizeUnit`}
+                  label="Size as"
+                  options={[
+                    ['mm2', 'mm²'],
+                    ['awg', 'AWG'],
+                  ]}
+                />
+                <TextLine control={control} name={`cables.${key}.lengthM`} label="Length, m" inputMode="decimal" />
+              </Grid>
+            ))}
+          </FieldGroup>
+          <FieldGroup title="Method and maker's figures">
+            <Grid $columns="1fr 2fr">
+              <Choice
+                control={control}
+                name="profile"
+                label="Judged by"
+                options={[['', 'as the fleet'], ...PROFILE_NAMES.map((name) => [name, PROFILES[name].title] as const)]}
+              />
+              <p style={{ alignSelf: 'end' }}>
+                A figure from the machine's own manual goes before every limit of the method, and is taken as read on
+                this unit.
+              </p>
+            </Grid>
+            {values.makerLimits.map((_, index) => (
+              <Grid key={index} $columns="2fr 1fr auto" role="group" aria-label={`Maker's figure ${index + 1}`}>
+                <Choice
+                  control={control}
+                  name={`makerLimits.${index}.name`}
+                  label="Limit"
+                  options={[
+                    ['', 'choose a limit'],
+                    ...LIMIT_NAMES.map((name) => [name, `${limitWords(name)}, ${LIMITS[name].unit}`] as const),
+                  ]}
+                />
+                <TextLine control={control} name={`makerLimits.${index}.value`} label="Figure" inputMode="decimal" />
+                <QuietKey
+                  type="button"
+                  onPress={() =>
+                    setValue(
+                      'makerLimits',
+                      getValues('makerLimits').filter((_limit, at) => at !== index),
+                    )
+                  }
+                >
+                  Remove
+                </QuietKey>
+              </Grid>
+            ))}
+            <Key
+              type="button"
+              onPress={() => setValue('makerLimits', [...getValues('makerLimits'), { name: '', value: '' }])}
+            >
+              Add a maker's figure
+            </Key>
           </FieldGroup>
         </Main>
         <Side>
@@ -351,15 +470,18 @@ const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonl
           {drawn === null ? (
             <p>The drawing follows once the entries fit together.</p>
           ) : (
-            <BankDrawing
-              bank={drawn}
-              faces={Object.fromEntries(
-                drawn.batteries.map(({ position, make }) => [
-                  position,
-                  { value: null, unit: '', note: make ?? '', mark: null },
-                ]),
-              )}
-            />
+            <>
+              <BankDrawing
+                bank={drawn.bank}
+                faces={Object.fromEntries(
+                  drawn.bank.batteries.map(({ position, make }) => [
+                    position,
+                    { value: null, unit: '', note: make ?? '', mark: null },
+                  ]),
+                )}
+              />
+              <PathDrawing unit={drawn} faces={NO_FACES} batteries={{}} />
+            </>
           )}
           {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
           <PrimaryKey type="submit">{before === null ? 'Add the unit' : 'Save the changes'}</PrimaryKey>

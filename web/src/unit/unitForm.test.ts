@@ -6,11 +6,11 @@ describe('the unit form', () => {
   it.each([unit12(), unit24({ cables: { link: { areaMm2: 70, lengthM: 0.4 } }, makerLimits: { gateVolts: 12.5 } })])(
     'gives back the unit it was filled from',
     (unit) => {
-      const before = { unit, yardId: 'lower', revision: 3, placements: [], visits: [] };
+      const before = { unit, yardId: 'lower', profile: 'rested' as const, revision: 3, placements: [], visits: [] };
       const checked = checkForm(formFrom(before), before);
       expect(checked).toEqual({
         ok: true,
-        draft: { yardId: 'lower', revision: 3, unit: JSON.parse(JSON.stringify(unit)) as unknown },
+        draft: { yardId: 'lower', profile: 'rested', revision: 3, unit: JSON.parse(JSON.stringify(unit)) as unknown },
       });
     },
   );
@@ -24,6 +24,25 @@ describe('the unit form', () => {
       'id',
       'yardId',
     ]);
+  });
+  it('takes cables by area or gauge and the maker’s figures, and says which of them is wrong', () => {
+    const form = { ...emptyForm('lower'), id: 'X-1', description: 'Plough', cylinders: '6', oil: '10W' };
+    form.cables = {
+      ...form.cables,
+      starterPositive: { size: '4/0', sizeUnit: 'awg', lengthM: '2,4' },
+      link: { size: '70', sizeUnit: 'mm2', lengthM: '' },
+    };
+    form.makerLimits = [{ name: 'gateVolts', value: '12.5' }];
+    const checked = checkForm(form, null);
+    expect(checked.ok ? checked.draft.unit : checked.errors).toMatchObject({
+      cables: { starterPositive: { awg: '4/0', lengthM: 2.4 }, link: { areaMm2: 70 } },
+      engine: { cylinders: 6, oil: '10W' },
+      makerLimits: { gateVolts: 12.5 },
+    });
+    form.cables.link.size = 'thick';
+    form.makerLimits[0]!.value = 'high';
+    const wrong = checkForm(form, null);
+    expect(wrong.ok ? [] : Object.keys(wrong.errors).sort()).toEqual(['cables.link.size', 'makerLimits.0.value']);
   });
   it('offers the arrangements that give the system volts', () => {
     expect(arrangementsFor('12')).toContain('1S4P');

@@ -1,5 +1,13 @@
 import { unitDraftSchema, type UnitDetail, type UnitDraft } from '@vaktman/contract';
-import { ARRANGEMENTS, batteriesInOrder, parseArrangement, problemsOf, type Arrangement } from '@vaktman/core';
+import {
+  ARRANGEMENTS,
+  batteriesInOrder,
+  parseArrangement,
+  problemsOf,
+  type Arrangement,
+  type Cable,
+  type Unit,
+} from '@vaktman/core';
 import type { Resolver } from 'react-hook-form';
 
 /** One battery as typed. */
@@ -15,6 +23,17 @@ export interface BatteryFormFields {
   set: string;
 }
 
+/** The stretches of cable a unit is described with, in the order of the circuit. */
+export const CABLE_KEYS = ['starterPositive', 'starterGround', 'chargePositive', 'chargeGround', 'link'] as const;
+export type CableKey = (typeof CABLE_KEYS)[number];
+
+/** One cable as typed: its size in square millimetres or as a gauge, and its length. */
+export interface CableFormFields {
+  size: string;
+  sizeUnit: string;
+  lengthM: string;
+}
+
 /** The form as typed: texts only, so that nothing half-typed is lost or rounded. */
 export interface UnitFormFields {
   id: string;
@@ -26,6 +45,13 @@ export interface UnitFormFields {
   groundReturn: string;
   magneticSwitch: string;
   alternators: { id: string; ratedAmps: string; ground: string; remoteSense: string }[];
+  /** The method the unit is judged by; empty follows the fleet. */
+  profile: string;
+  cables: Record<CableKey, CableFormFields>;
+  cylinders: string;
+  oil: string;
+  beltRatio: string;
+  makerLimits: { name: string; value: string }[];
 }
 
 export const EMPTY_BATTERY: BatteryFormFields = {
@@ -50,6 +76,14 @@ export const batteryCount = (arrangement: string): number => {
 
 const text = (value: string | number | undefined): string => (value === undefined ? '' : String(value));
 
+const cableFrom = (cable: Cable | undefined): CableFormFields => ({
+  size: cable?.areaMm2 === undefined ? (cable?.awg ?? '') : String(cable.areaMm2),
+  sizeUnit: cable?.areaMm2 === undefined && cable?.awg !== undefined ? 'awg' : 'mm2',
+  lengthM: text(cable?.lengthM),
+});
+const cablesFrom = (cables: NonNullable<Unit['cables']>): Record<CableKey, CableFormFields> =>
+  Object.fromEntries(CABLE_KEYS.map((key) => [key, cableFrom(cables[key])])) as Record<CableKey, CableFormFields>;
+
 export const emptyForm = (yardId: string): UnitFormFields => ({
   id: '',
   description: '',
@@ -60,9 +94,19 @@ export const emptyForm = (yardId: string): UnitFormFields => ({
   groundReturn: 'cable',
   magneticSwitch: 'separate',
   alternators: [{ id: 'ALT1', ratedAmps: '', ground: 'case', remoteSense: 'no' }],
+  profile: '',
+  cables: cablesFrom({}),
+  cylinders: '',
+  oil: '',
+  beltRatio: '',
+  makerLimits: [],
 });
 
-export const formFrom = ({ unit, yardId }: Pick<UnitDetail, 'unit' | 'yardId'>): UnitFormFields => ({
+export const formFrom = ({
+  unit,
+  yardId,
+  profile,
+}: Pick<UnitDetail, 'unit' | 'yardId' | 'profile'>): UnitFormFields => ({
   id: unit.id,
   description: unit.description,
   yardId,
@@ -87,7 +131,32 @@ export const formFrom = ({ unit, yardId }: Pick<UnitDetail, 'unit' | 'yardId'>):
     ground,
     remoteSense: remoteSense ? 'yes' : 'no',
   })),
+  profile: profile ?? '',
+  cables: cablesFrom(unit.cables ?? {}),
+  cylinders: text(unit.engine?.cylinders),
+  oil: unit.engine?.oil ?? '',
+  beltRatio: text(unit.engine?.beltRatio),
+  makerLimits: Object.entries(unit.makerLimits ?? {}).flatMap(([name, value]) =>
+    typeof value === 'number' ? [{ name, value: String(value) }] : [],
+  ),
 });
+
+const cableOf = ({ size, sizeUnit, lengthM }: CableFormFields): object => ({
+  ...(size.trim() === '' ? {} : sizeUnit === 'awg' ? { awg: size.trim() } : { areaMm2: number(size) }),
+  ...filled('lengthM', number(lengthM)),
+});
+
+/** What of a group was filled in; nothing when nothing was. */
+const group = <Key extends string>(key: Key, entries: Readonly<Record<string, unknown>>): { [K in Key]?: unknown } =>
+  Object.keys(entries).length === 0 ? {} : ({ [key]: entries } as { [K in Key]: unknown });
+
+const describedCables = (form: UnitFormFields): Record<string, object> =>
+  Object.fromEntries(
+    CABLE_KEYS.flatMap((key): [string, object][] => {
+      const cable = cableOf(form.cables[key]);
+      return Object.keys(cable).length === 0 ? [] : [[key, cable]];
+    }),
+  );
 
 const filled = <Key extends string, Value>(key: Key, value: Value | undefined): { [K in Key]?: Value } =>
   value === undefined ? {} : ({ [key]: value } as { [K in Key]: Value });
@@ -95,17 +164,16 @@ const word = (value: string): string | undefined => (value.trim() === '' ? undef
 const number = (value: string): number | undefined =>
   value.trim() === '' ? undefined : Number(value.trim().replace(',', '.'));
 
-/**
- * The form as a unit description, unchecked. What the form does not show (cables, engine, the maker's limits) is kept
- * from the unit as it was.
- */
+/** The form as a unit description, unchecked. What the form does not show is kept from the unit as it was. */
 const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => {
   const { series } = parseArrangement(form.arrangement as Arrangement);
+  const { cables: _cables, engine: _engine, makerLimits, ...kept } = before?.unit ?? {};
   return {
     yardId: form.yardId,
+    profile: form.profile === '' ? null : form.profile,
     ...filled('revision', before?.revision),
     unit: {
-      ...before?.unit,
+      ...kept,
       id: form.id.trim(),
       description: form.description.trim(),
       systemVolts: Number(form.systemVolts),
@@ -140,18 +208,36 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
         ground,
         remoteSense: remoteSense === 'yes',
       })),
+      ...group('cables', describedCables(form)),
+      ...group('engine', {
+        ...filled('cylinders', number(form.cylinders)),
+        ...filled('oil', word(form.oil)),
+        ...filled('beltRatio', number(form.beltRatio)),
+      }),
+      ...group('makerLimits', {
+        ...filled('starterDropRule', makerLimits?.starterDropRule),
+        ...Object.fromEntries(
+          form.makerLimits.filter(({ name }) => name !== '').map(({ name, value }) => [name, number(value) ?? NaN]),
+        ),
+      }),
     },
   };
 };
 
 /** Where each path of the unit description is typed in the form. */
-const fieldOf = (path: string): string =>
+const fieldOf = (path: string, form: UnitFormFields): string =>
   path
     .replace(/^unit\./, '')
     .replace(/^bank\./, '')
     .replace(/\[(\d+)\]/g, '.$1')
     .replace(/^batteries\.(\d+)\.rating(\.value)?$/, 'batteries.$1.ratingValue')
-    .replace(/^batteries\.(\d+)\.rating\.standard$/, 'batteries.$1.ratingStandard');
+    .replace(/^batteries\.(\d+)\.rating\.standard$/, 'batteries.$1.ratingStandard')
+    .replace(/^cables\.(\w+)\.(areaMm2|awg)$/, 'cables.$1.size')
+    .replace(/^engine\./, '')
+    .replace(
+      /^makerLimits\.(\w+)$/,
+      (_all, name: string) => `makerLimits.${form.makerLimits.findIndex((limit) => limit.name === name)}.value`,
+    );
 
 export type CheckedForm =
   | { readonly ok: true; readonly draft: UnitDraft }
@@ -159,9 +245,10 @@ export type CheckedForm =
 
 export const errorsByField = (
   problems: readonly { readonly path: string; readonly message: string }[],
+  form: UnitFormFields,
 ): Record<string, string> => {
   const errors: Record<string, string> = {};
-  for (const { path, message } of problems) errors[fieldOf(path)] ??= message;
+  for (const { path, message } of problems) errors[fieldOf(path, form)] ??= message;
   return errors;
 };
 
@@ -171,7 +258,7 @@ export const checkForm = (form: UnitFormFields, before: UnitDetail | null): Chec
   const parsed = unitDraftSchema.safeParse(input);
   return parsed.success
     ? { ok: true, draft: parsed.data }
-    : { ok: false, errors: errorsByField(problemsOf(parsed.error, input)) };
+    : { ok: false, errors: errorsByField(problemsOf(parsed.error, input), form) };
 };
 
 /** The same as a resolver for the form library. */

@@ -1,8 +1,10 @@
+import { CAUTION_WORDS, type VisitDetail } from '@vaktman/contract';
 import {
   batteryTemperature,
   celsiusText,
   figure,
   HOLD_SECONDS,
+  loadCoolDown,
   loadLimit,
   loadTarget,
   pointName,
@@ -20,11 +22,13 @@ import { Keypad } from '../control/Keypad';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
-import { CAUTION_WORDS } from './cautions';
+import { CoolDown } from './CoolDown';
 import { HoldFigures, LoadHold } from './LoadHold';
-import { nextOnScreen, onwardPath, placePath } from './nextPlace';
+import type { Hold } from './conditionsSlice';
+import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
+import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
-import { useConditions, useRecorder } from './useVisit';
+import { isRetest, useConditions, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
 import { VisitFrame } from './VisitFrame';
 
@@ -102,6 +106,14 @@ const heldSeconds = (startedMs: number, offMs: number): number => {
   return measured > HOLD_SECONDS && measured <= HOLD_SECONDS + REACTION_SECONDS ? HOLD_SECONDS : measured;
 };
 
+/** When each load of the visit came off: those recorded, and the one just called off. */
+const loadEnds = ({ file }: VisitDetail, point: string, hold: Hold | null): number[] => {
+  const recorded = file.readings.flatMap((reading) =>
+    reading.step === 'battery.load' ? [Date.parse(reading.at)] : [],
+  );
+  return (hold?.offMs != null && hold.position !== point ? [...recorded, hold.offMs] : recorded).sort((a, b) => a - b);
+};
+
 /** The load test of one battery: what to hold, the fifteen seconds, the release, the lowest volts, the verdict. */
 export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const visitId = detail.file.visit.id;
@@ -124,9 +136,11 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
       ? 'no temperature'
       : `${temperature.from === 'air' ? 'air' : 'battery'} at ${celsiusText(temperature.celsius)}`;
   const coolId = `cool:${visitId}`;
-  const cooling = useAppSelector((state) => state.clocks.find(({ id }) => id === coolId));
-  const now = useNow(500, cooling !== undefined);
-  const coolLeft = cooling === undefined ? 0 : secondsLeft(cooling, now);
+  const recovery = useAppSelector((state) => state.clocks.find(({ id }) => id === coolId));
+  const now = useNow(500);
+  const recoveryLeft = recovery === undefined ? 0 : secondsLeft(recovery, now);
+  const [overridden, setOverridden] = useState(false);
+  const cooling = overridden ? null : loadCoolDown(loadEnds(detail, point, conditions.hold), now);
   const frame = { detail, judged, point, test: 'Load test', side: <LeadsDrawing position={point} purpose="load" /> };
 
   if (hold !== null && hold.offMs === null && target !== null) {
@@ -169,7 +183,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
             <p>The load was on for {figure(seconds, 1)} s.</p>
             <p>
               Recovery: volts 60 s after release, if you wait for them
-              {coolLeft > 0 ? `, in ${clockText(coolLeft)}` : ''}.
+              {recoveryLeft > 0 ? `, in ${clockText(recoveryLeft)}` : ''}.
             </p>
           </div>
           <Keypad
@@ -225,7 +239,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
       </VisitFrame>
     );
   }
-  if (outcome !== null && reading?.step === 'battery.load' && !again) {
+  if (outcome !== null && reading?.step === 'battery.load' && !again && !isRetest(judged, 'battery.load', point)) {
     const figures = judgement.figures[point];
     return (
       <VisitFrame {...frame} caution={CAUTION_WORDS['load-heat']}>
@@ -289,7 +303,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
               </PrimaryKeyLink>
             ) : (
               <PrimaryKeyLink to={placePath(visitId, next)} autoFocus>
-                Next: {stepTitle(next.step).toLowerCase()}, {pointName(next.point)}
+                {nextWords(next)}
               </PrimaryKeyLink>
             )}
           </Keys>
@@ -323,13 +337,27 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
           Turn the knob up until the amps stand in the band, then start the 15 s at once. Keep a hand on the knob: the
           pile drifts as it heats.
         </p>
-        {coolLeft > 0 ? <p role="status">Pile and battery cool: {clockText(coolLeft)} to go.</p> : null}
-        <Keys>
-          {again ? <Key onPress={() => setAgain(false)}>Keep the last</Key> : <span />}
-          <PrimaryKey autoFocus onPress={start}>
-            {coolLeft > 0 ? 'Load is on now: start 15 s all the same' : 'Load is on: start 15 s'}
-          </PrimaryKey>
-        </Keys>
+        {cooling === null ? (
+          <Keys>
+            {again ? (
+              <Key onPress={() => setAgain(false)}>Keep the last</Key>
+            ) : (
+              <SkipStep detail={detail} step="battery.load" point={point} />
+            )}
+            <PrimaryKey autoFocus onPress={start}>
+              Load is on: start 15 s
+            </PrimaryKey>
+          </Keys>
+        ) : (
+          <CoolDown
+            cooling={cooling}
+            override={(reason) =>
+              void recorder
+                .event({ kind: 'wait-skipped', wait: 'pile and battery cool', reason })
+                .then(() => setOverridden(true))
+            }
+          />
+        )}
       </Sheet>
     </VisitFrame>
   );

@@ -6,11 +6,11 @@ import styled from 'styled-components';
 import { PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { PHONE } from '../theme/screen';
-import { CAUTION_WORDS } from './cautions';
-import { chosen, lookRows, type LookRow } from './lookChoices';
+import { CAUTION_WORDS } from '@vaktman/contract';
+import { chosen, furtherLooks, lookRows, type LookRow } from './lookChoices';
 import { onwardPath } from './nextPlace';
 import type { StepProps } from './stepProps';
-import { useRecorder } from './useVisit';
+import { isRetest, useRecorder } from './useVisit';
 import { VisitFrame } from './VisitFrame';
 
 const List = styled.ul`
@@ -89,12 +89,46 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const { current } = judged.outcomes.facts;
   const rows = lookRows(detail.file.unit);
   const readingAt = ({ step, point }: LookRow) => current.get(`${step}@${point}`);
-  const unread = rows.filter((row) => readingAt(row) === undefined);
+  const isOpen = (row: LookRow): boolean => readingAt(row) === undefined || isRetest(judged, row.step, row.point);
+  const unread = rows.filter(isOpen);
   const record = (seen: Seen): Promise<void> => recorder.reading(seen);
   const restIsSound = async (): Promise<void> => {
     setBusy(true);
     for (const row of unread) await record(row.choices[0]!.seen);
     await navigate(`/visits/${visitId}`);
+  };
+  const line = (row: LookRow) => {
+    const own = isOpen(row) ? null : chosen(row, readingAt(row));
+    const verdict = judged.outcomes.at(row.step, row.point)?.verdict;
+    return (
+      <Row key={`${row.step} ${row.point}`}>
+        <h3>{row.title}</h3>
+        <Choices
+          aria-label={row.title}
+          selectionMode="single"
+          disallowEmptySelection={own !== null}
+          selectedKeys={own === null ? [] : [own.words]}
+          onSelectionChange={(keys) => {
+            const pressed = row.choices.find(({ words }) => keys.has(words));
+            if (pressed !== undefined && pressed !== own) void record(pressed.seen);
+          }}
+        >
+          {row.choices.map(({ words }) => (
+            <Choice key={words} id={words}>
+              {words}
+            </Choice>
+          ))}
+        </Choices>
+        {isRetest(judged, row.step, row.point) ? (
+          <Mark kind="notyet" word="look again" />
+        ) : verdict === undefined ? (
+          <span />
+        ) : (
+          <Mark kind={VERDICT_MARK[verdict]} />
+        )}
+        {own === null || own.hint === '' ? null : <small>{own.hint}</small>}
+      </Row>
+    );
   };
   return (
     <VisitFrame
@@ -110,35 +144,9 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
       }
     >
       <h2>Look before you measure</h2>
-      <List>
-        {rows.map((row) => {
-          const own = chosen(row, readingAt(row));
-          const verdict = judged.outcomes.at(row.step, row.point)?.verdict;
-          return (
-            <Row key={`${row.step} ${row.point}`}>
-              <h3>{row.title}</h3>
-              <Choices
-                aria-label={row.title}
-                selectionMode="single"
-                disallowEmptySelection={own !== null}
-                selectedKeys={own === null ? [] : [own.words]}
-                onSelectionChange={(keys) => {
-                  const pressed = row.choices.find(({ words }) => keys.has(words));
-                  if (pressed !== undefined && pressed !== own) void record(pressed.seen);
-                }}
-              >
-                {row.choices.map(({ words }) => (
-                  <Choice key={words} id={words}>
-                    {words}
-                  </Choice>
-                ))}
-              </Choices>
-              {verdict === undefined ? <span /> : <Mark kind={VERDICT_MARK[verdict]} />}
-              {own === null || own.hint === '' ? null : <small>{own.hint}</small>}
-            </Row>
-          );
-        })}
-      </List>
+      <List>{rows.map(line)}</List>
+      <h2>When you are there</h2>
+      <List>{furtherLooks(detail.file.unit).map(line)}</List>
       <Foot>
         {unread.length === 0 ? (
           <PrimaryKeyLink to={onwardPath(visitId, judged)}>Go on</PrimaryKeyLink>

@@ -1,73 +1,67 @@
-import { pointName } from '@vaktman/core';
+import { CAUTION_WORDS } from '@vaktman/contract';
+import { crankCoolDown, figure, mainValue, pointName, separatingTests, stepTitle } from '@vaktman/core';
 import { useState } from 'react';
-import { Radio, RadioGroup, Label } from 'react-aria-components';
+import { Checkbox, Label, Radio, RadioGroup } from 'react-aria-components';
+import { Link } from 'react-router';
 import styled from 'styled-components';
-import { clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
 import { useNow } from '../clock/useNow';
-import { Key } from '../control/Key';
+import { Figure } from '../control/Figure';
+import { Key, KeyLink, PrimaryKeyLink } from '../control/Key';
 import { Keypad } from '../control/Keypad';
-import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
-import { CAUTION_WORDS } from './cautions';
-import { measureSpec, type MeasureStepName } from './measureSpecs';
-import { nextOnScreen, onwardPath } from './nextPlace';
+import { CoolDown } from './CoolDown';
+import { LeadList } from './LeadList';
+import { measureSpec } from './measure/measureSpec';
+import type { MeasureStepName } from './measure/spec';
+import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
+import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
-import { useRecorder } from './useVisit';
+import { isRetest, useConditions, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
-import { VisitFrame } from './VisitFrame';
+import { CircuitFrame } from './VisitFrame';
+import { WaitClock } from './WaitClock';
 
-const Entry = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(300px, 24rem);
-  gap: 2rem;
-  h2 {
-    font-size: 2.3rem;
-    margin-bottom: 0.6rem;
+const Head = styled.h2`
+  font-size: 1.9rem;
+  margin-bottom: 0.6rem;
+  ${PHONE} {
+    font-size: 1.6rem;
   }
-  p {
-    font-size: 1.2rem;
-    margin-bottom: 0.6rem;
+`;
+const How = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+  gap: 0.4rem 1.6rem;
+  align-items: start;
+  font-size: 1.15rem;
+  > div {
+    display: grid;
+    gap: 0.45rem;
   }
   ${PHONE} {
     grid-template-columns: 1fr;
-    gap: 0.6rem;
-    h2 {
-      font-size: 1.7rem;
+    font-size: 1.05rem;
+    ul {
+      display: none;
     }
   }
-`;
-const Probes = styled.ul`
-  border-top: 1px solid var(--rule);
-  margin-bottom: 0.8rem;
-  li {
-    display: grid;
-    grid-template-columns: 6.2rem 1fr;
-    gap: 0.8rem;
-    align-items: center;
-    min-height: 46px;
-    border-bottom: 1px solid var(--rule);
-    font-size: 1.15rem;
-  }
-`;
-const Flag = styled.strong<{ $ground: string; $ink: string }>`
-  background: ${({ $ground }) => $ground};
-  color: ${({ $ink }) => $ink};
-  padding: 0.2rem 0.6rem;
-  font-size: 0.95rem;
-  letter-spacing: 0.03em;
-  clip-path: polygon(0 0, calc(100% - 12px) 0, 100% 50%, calc(100% - 12px) 100%, 0 100%);
 `;
 const Choices = styled(RadioGroup)`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.5rem;
-  margin-bottom: 0.8rem;
+  gap: 0.4rem;
+  margin-bottom: 0.6rem;
+  > span {
+    font-size: 0.95rem;
+    color: var(--ink-2);
+    width: 100%;
+  }
   label {
     min-height: 48px;
     display: inline-flex;
     align-items: center;
-    padding: 0 1rem;
+    padding: 0 0.9rem;
     border: 1.6px solid var(--rule);
     background: var(--raised);
     font-weight: 620;
@@ -83,149 +77,224 @@ const Choices = styled(RadioGroup)`
     outline-offset: 2px;
   }
 `;
-const SECONDS_PER_MINUTE = 60;
-
-/** Minutes at idle as a named clock; it runs on while other steps or other units are worked on. */
-const IdleClock = ({
-  visitId,
-  unitId,
-  minutes,
-  path,
-}: {
-  visitId: string;
-  unitId: string;
-  minutes: number;
-  path: string;
-}) => {
-  const dispatch = useAppDispatch();
-  const id = `idle:${visitId}`;
-  const clock = useAppSelector((state) => state.clocks.find((candidate) => candidate.id === id));
-  const now = useNow(500, clock !== undefined);
-  if (clock === undefined) {
-    const start = (): void =>
-      void dispatch(
-        clockStarted({
-          id,
-          name: `${unitId}: idle, nothing on`,
-          path,
-          startedMs: Date.now(),
-          seconds: minutes * SECONDS_PER_MINUTE,
-        }),
-      );
-    return <Key onPress={start}>It idles: start {minutes} min</Key>;
+const Moves = styled(Checkbox)`
+  display: flex;
+  align-items: center;
+  gap: 0.7rem;
+  min-height: 48px;
+  font-weight: 620;
+  cursor: pointer;
+  .box {
+    width: 28px;
+    height: 28px;
+    flex: none;
+    border: 2px solid var(--ink);
+    display: grid;
+    place-items: center;
   }
-  const left = secondsLeft(clock, now);
+  &[data-selected] .box {
+    background: var(--live);
+    color: var(--on-live);
+  }
+  &[data-focus-visible] {
+    outline: 3px solid var(--steel);
+    outline-offset: 2px;
+  }
+`;
+const Further = styled.ul`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+  li a {
+    display: flex;
+    align-items: center;
+    min-height: 52px;
+    padding: 0 0.8rem;
+    border: 1.4px solid var(--ink);
+    font-weight: 640;
+    text-decoration: none;
+  }
+  li a:hover {
+    background: var(--shade);
+  }
+`;
+
+/** What tells more after a failed reading, and the way to the findings. */
+const AfterFailure = ({ detail, judged }: Omit<StepProps, 'point'>) => {
+  const visitId = detail.file.visit.id;
+  const tests = separatingTests(judged.judgement, judged.outcomes);
   return (
-    <p role="timer">
-      {left > 0
-        ? `Idling: ${clockText(left)} to go.`
-        : `Idled ${Math.floor((now - clock.startedMs) / 60_000)} min. Read now.`}
-    </p>
+    <>
+      {tests.length === 0 ? null : (
+        <section>
+          <h3>Tests that tell more: {tests[0]!.why}</h3>
+          <Further>
+            {tests.map(({ step, point, why }) => (
+              <li key={`${step}@${point}`}>
+                <Link to={placePath(visitId, { step, point })} title={why}>
+                  {stepTitle(step)}, {pointName(point)}
+                </Link>
+              </li>
+            ))}
+          </Further>
+        </section>
+      )}
+      <KeyLink to={`/visits/${visitId}/findings`}>Findings and repair</KeyLink>
+    </>
   );
 };
 
-/** One measurement: what to do, where the probes go, what it read, and the verdict at once. */
+/** One measurement on the unit's circuit: where the leads go, what to do, what it read, and the verdict at once. */
 export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step: MeasureStepName }) => {
   const visitId = detail.file.visit.id;
   const { unit } = detail.file;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
-  const spec = measureSpec(unit, step, point);
-  const [choice, setChoice] = useState(spec.choice?.initial ?? '');
+  const [conditions] = useConditions(visitId);
+  const spec = measureSpec(unit, step, point, conditions.batteryC);
+  const [choices, setChoices] = useState<Record<string, string>>(() =>
+    Object.fromEntries(spec.choices.map(({ key, initial }) => [key, initial])),
+  );
   const [again, setAgain] = useState(false);
+  const [moves, setMoves] = useState(false);
+  const [overridden, setOverridden] = useState(false);
+  const { facts } = judged.outcomes;
   const outcome = judged.outcomes.at(step, point);
-  const reading = judged.outcomes.facts.current.get(`${step}@${point}`);
-  const main = spec.fields[0]!;
-  const frame = {
-    detail,
-    judged,
-    point,
-    test: spec.title,
-    caution: CAUTION_WORDS[spec.caution],
-    side: spec.alone === null ? null : <p>{spec.alone}</p>,
-  };
-  if (outcome !== null && reading !== undefined && !again) {
-    const read = (reading as unknown as Record<string, unknown>)[main.key];
+  const reading = facts.current.get(`${step}@${point}`);
+  const cranks = spec.cranks(choices);
+  const now = useNow(1000, cranks);
+  const cooling = cranks && !overridden ? crankCoolDown(detail.file.readings, now) : null;
+  const leads = spec.leads(choices);
+  const frame = { detail, judged, step, point, test: spec.title, leads, caution: CAUTION_WORDS[spec.caution] };
+  const path = placePath(visitId, { step, point });
+
+  if (reading !== undefined && !again && !isRetest(judged, step, point)) {
+    const read = mainValue(reading);
+    const value = read === null ? '' : figure(read.value, read.unit === 'V' ? 2 : Number.isInteger(read.value) ? 0 : 1);
+    const warm = reading.unsteady === true && step.startsWith('charge.');
     return (
-      <VisitFrame {...frame}>
-        <h2>{spec.title}</h2>
-        <VerdictPanel
-          outcome={outcome}
-          value={typeof read === 'number' ? (main.unit === 'V' ? read.toFixed(2) : String(read)) : ''}
-          unit={main.unit}
-          next={nextOnScreen(judged)}
-          nextPath={onwardPath(visitId, judged)}
-          takeAgain={() => setAgain(true)}
-        />
-      </VisitFrame>
+      <CircuitFrame
+        {...frame}
+        below={
+          outcome?.verdict === 'fail' ? (
+            <AfterFailure detail={detail} judged={judged} />
+          ) : warm ? (
+            <WaitClock
+              id={`warm:${visitId}`}
+              name={`${unit.id}: warm up, read again`}
+              minutes={10}
+              path={placePath(visitId, { step: 'charge.volts', point: 'bank' })}
+              startWords="It comes when warm: repeat in 10 min"
+              runningWords="Warming up"
+              doneWords={(minutes) => `Warm for ${minutes} min. Take the running volts again; both are kept.`}
+            />
+          ) : null
+        }
+      >
+        <Head>{spec.title}</Head>
+        {outcome === null ? (
+          <>
+            <p style={{ fontSize: '4rem' }}>
+              <Figure text={value} unit={read?.unit ?? ''} />
+            </p>
+            <p>Kept. By itself it decides nothing on this machine.</p>
+            <Key onPress={() => setAgain(true)}>Take again</Key>
+            <PrimaryKeyLink to={onwardPath(visitId, judged)} autoFocus>
+              {nextWords(nextOnScreen(judged))}
+            </PrimaryKeyLink>
+          </>
+        ) : (
+          <VerdictPanel
+            compact
+            outcome={outcome}
+            value={value}
+            unit={read?.unit ?? ''}
+            next={nextOnScreen(judged)}
+            nextPath={onwardPath(visitId, judged)}
+            takeAgain={() => setAgain(true)}
+          />
+        )}
+      </CircuitFrame>
     );
   }
-  // While cranking nobody reads the amps unless a clamp is on: they may be left out then.
-  const fields =
-    choice === 'crank'
-      ? spec.fields.map((field) =>
-          field.key === 'amps' ? { ...field, optional: true, label: 'Crank amps', usual: [50, 2500] as const } : field,
-        )
-      : spec.fields;
   return (
-    <VisitFrame {...frame}>
-      <Entry>
-        <div>
-          <h2>{spec.title}</h2>
-          {spec.how.map((line) => (
-            <p key={line}>{line}</p>
+    <CircuitFrame
+      {...frame}
+      below={
+        <How>
+          <div>
+            {spec.how.map((line) => (
+              <p key={line}>{line}</p>
+            ))}
+            {spec.alone === null ? null : <p>{spec.alone}</p>}
+            {spec.idleMinutes === null ? null : (
+              <WaitClock
+                id={`idle:${visitId}`}
+                name={`${unit.id}: idle, nothing on`}
+                minutes={spec.idleMinutes}
+                path={path}
+                startWords={`It idles: start ${spec.idleMinutes} min`}
+                runningWords="Idling"
+                doneWords={(minutes) => `Idled ${minutes} min. Read now.`}
+              />
+            )}
+          </div>
+          <div>
+            <LeadList unit={unit} leads={leads} />
+            <Moves isSelected={moves} onChange={setMoves}>
+              {({ isSelected }) => (
+                <>
+                  <span className="box" aria-hidden="true">
+                    {isSelected ? '✓' : ''}
+                  </span>
+                  It moves when a cable is wiggled or when warm
+                </>
+              )}
+            </Moves>
+          </div>
+        </How>
+      }
+    >
+      <Head>{spec.title}</Head>
+      <div className="on-phone">
+        <LeadList unit={unit} leads={leads} />
+      </div>
+      {spec.choices.map(({ key, label, options }) => (
+        <Choices
+          key={key}
+          value={choices[key] ?? ''}
+          onChange={(value) => setChoices((before) => ({ ...before, [key]: value }))}
+          orientation="horizontal"
+        >
+          <Label>{label}</Label>
+          {options.map(([value, words]) => (
+            <Radio key={value} value={value}>
+              {words}
+            </Radio>
           ))}
-          <Probes aria-label="Where the probes go">
-            {spec.red === null ? null : (
-              <li>
-                <Flag $ground="var(--copper)" $ink="var(--paper)">
-                  RED
-                </Flag>
-                {spec.red}
-              </li>
-            )}
-            {spec.black === null ? null : (
-              <li>
-                <Flag $ground="var(--ink)" $ink="var(--paper)">
-                  BLACK
-                </Flag>
-                {spec.black}
-              </li>
-            )}
-            {spec.clamp === null ? null : (
-              <li>
-                <Flag $ground="var(--shade)" $ink="var(--ink)">
-                  CLAMP
-                </Flag>
-                {spec.clamp}
-              </li>
-            )}
-          </Probes>
-          {spec.choice === null ? null : (
-            <Choices value={choice} onChange={setChoice} orientation="horizontal">
-              <Label>{spec.choice.label}</Label>
-              {spec.choice.options.map(([value, words]) => (
-                <Radio key={value} value={value}>
-                  {words}
-                </Radio>
-              ))}
-            </Choices>
-          )}
-          {spec.idleMinutes === null ? null : (
-            <IdleClock
-              visitId={visitId}
-              unitId={unit.id}
-              minutes={spec.idleMinutes}
-              path={`/visits/${visitId}/${step}/${encodeURIComponent(point)}`}
-            />
-          )}
-        </div>
+        </Choices>
+      ))}
+      {cooling === null ? (
         <Keypad
-          key={`${choice} ${String(again)}`}
-          fields={fields}
+          key={`${cranks} ${String(again)}`}
+          fields={spec.fields(choices)}
           saveWords={`Save, ${pointName(point)}`}
-          save={(values) => void recorder.reading(spec.build(values, choice)).then(() => setAgain(false))}
+          save={(values) =>
+            void recorder.reading({ ...spec.build(values, choices), ...(moves ? { unsteady: true } : {}) }).then(() => {
+              setAgain(false);
+              setMoves(false);
+              setOverridden(false);
+            })
+          }
         />
-      </Entry>
-    </VisitFrame>
+      ) : (
+        <CoolDown
+          cooling={cooling}
+          override={(reason) =>
+            void recorder.event({ kind: 'wait-skipped', wait: 'starter cools', reason }).then(() => setOverridden(true))
+          }
+        />
+      )}
+      <SkipStep detail={detail} step={step} point={point} />
+    </CircuitFrame>
   );
 };

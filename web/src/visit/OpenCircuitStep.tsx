@@ -6,12 +6,13 @@ import { QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
 import { PHONE } from '../theme/screen';
-import { CAUTION_WORDS } from './cautions';
+import { CAUTION_WORDS } from '@vaktman/contract';
 import type { SurfaceCharge as Charge } from './conditionsSlice';
 import { nextOnScreen, onwardPath } from './nextPlace';
+import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
 import { SurfaceCharge } from './SurfaceCharge';
-import { useConditions, useRecorder } from './useVisit';
+import { isRetest, useConditions, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
 import { VisitFrame } from './VisitFrame';
 
@@ -103,7 +104,12 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
     caution: CAUTION_WORDS['ground-first'],
   };
 
-  if (outcome !== null && reading?.step === 'battery.openCircuit' && !again) {
+  if (
+    outcome !== null &&
+    reading?.step === 'battery.openCircuit' &&
+    !again &&
+    !isRetest(judged, 'battery.openCircuit', point)
+  ) {
     return (
       <VisitFrame {...frame}>
         <h2>Battery {point} at rest</h2>
@@ -157,21 +163,24 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
           </p>
           <Fullness battery={battery} volts={volts} />
         </div>
-        <Keypad
-          key={`${point} ${String(again)}`}
-          fields={[
-            {
-              key: 'volts',
-              label: `Battery ${point}, cut off`,
-              unit: 'V',
-              min: -40,
-              max: 40,
-              usual: [9 * factor, 14.6 * factor],
-            },
-          ]}
-          onChange={(values) => setVolts(values['volts'] ?? null)}
-          save={(values) => void save(values['volts'] ?? 0)}
-        />
+        <div>
+          <Keypad
+            key={`${point} ${String(again)}`}
+            fields={[
+              {
+                key: 'volts',
+                label: `Battery ${point}, cut off`,
+                unit: 'V',
+                min: -40,
+                max: 40,
+                usual: [9 * factor, 14.6 * factor],
+              },
+            ]}
+            onChange={(values) => setVolts(values['volts'] ?? null)}
+            save={(values) => void save(values['volts'] ?? 0)}
+          />
+          <SkipStep detail={detail} step="battery.openCircuit" point={point} />
+        </div>
       </Entry>
     </VisitFrame>
   );

@@ -1,7 +1,8 @@
-import { CAUTIONS } from '@vaktman/contract';
+import { CAUTIONS, CAUTION_WORDS, DEFER_WORDS } from '@vaktman/contract';
+import { PROFILE_NAMES, PROFILES, type ProfileName } from '@vaktman/core';
 import { useState, type FormEvent } from 'react';
 import { Checkbox } from 'react-aria-components';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
 import { useFleetQuery, useUnitQuery } from '../api/api';
@@ -19,7 +20,6 @@ import { useOutbox } from '../outbox/OutboxContext';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
-import { CAUTION_WORDS, DEFER_WORDS } from './cautions';
 import { conditionsChanged } from './conditionsSlice';
 
 const Sheet = styled.form`
@@ -134,6 +134,7 @@ export const PrepareView = () => {
   });
   const [reason, setReason] = useState<'pm' | 'complaint' | 'after-repair'>('pm');
   const [complaint, setComplaint] = useState('');
+  const [chosenProfile, setChosenProfile] = useState<ProfileName | null>(null);
   const [acknowledged, setAcknowledged] = useState(false);
   const [tried, setTried] = useState(false);
   const [visitId] = useState(() => v7());
@@ -152,6 +153,9 @@ export const PrepareView = () => {
     );
   }
   const { data } = unit;
+  const profile: ProfileName = chosenProfile ?? data.profile ?? fleet.data?.profile ?? 'pile';
+  const profileFrom =
+    chosenProfile !== null ? 'chosen for this visit' : data.profile !== null ? "this unit's own" : "the fleet's";
   const numbers = {
     ambientC: parseNumber(texts.ambientC, 'ambientC'),
     batteryC: parseNumber(texts.batteryC, 'batteryC'),
@@ -174,7 +178,7 @@ export const PrepareView = () => {
       kind: 'visit',
       opening: {
         unit: data.unit,
-        method: { profile: 'pile' },
+        method: { profile },
         visit: {
           id: visitId,
           at,
@@ -212,7 +216,7 @@ export const PrepareView = () => {
         lines={[data.unit.description]}
         cells={[
           { label: 'Bank', value: bankWords(data.unit.systemVolts, data.unit.bank.arrangement) },
-          { label: 'Method', value: 'Carbon pile, 15 s at half rating' },
+          { label: 'Method', value: `${PROFILES[profile].title}, ${profileFrom}` },
           { label: 'Now', value: longNowText(new Date()) },
         ]}
         end={
@@ -251,7 +255,16 @@ export const PrepareView = () => {
             {number('engineHours', 'Engine hours')}
             {number('odometerKm', 'Odometer')}
             {reason === 'pm' ? null : <Field label="Complaint" value={complaint} onChange={setComplaint} />}
+            <ChoiceField
+              label="Judged by"
+              value={profile}
+              onChange={(value) => setChosenProfile(PROFILE_NAMES.find((name) => name === value) ?? null)}
+              options={PROFILE_NAMES.map((name) => [name, PROFILES[name].title] as const)}
+            />
           </Grid>
+          <p style={{ marginTop: '0.8rem', maxWidth: '40rem' }}>
+            {PROFILES[profile].why} <Link to={`/method?of=${profile}`}>Its limits</Link>
+          </p>
         </FieldGroup>
         <FieldGroup title="Cautions for this visit">
           <Cautions>

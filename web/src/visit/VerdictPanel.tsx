@@ -1,10 +1,11 @@
-import { pointName, stepTitle, figure, type JudgedOutcome, type NextStep } from '@vaktman/core';
+import { pointName, stepTitle, figure, type Conducted, type JudgedOutcome } from '@vaktman/core';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { Figure } from '../control/Figure';
 import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { PHONE } from '../theme/screen';
+import { nextWords } from './nextPlace';
 
 const Panel = styled.div`
   display: flex;
@@ -12,8 +13,8 @@ const Panel = styled.div`
   flex: 1;
   gap: 0.9rem;
 `;
-const Value = styled.p`
-  font-size: clamp(5rem, 15vw, 11.6rem);
+const Value = styled.p<{ $compact: boolean }>`
+  font-size: ${({ $compact }) => ($compact ? '5.6rem' : 'clamp(5rem, 15vw, 11.6rem)')};
   line-height: 1;
   .unit {
     font-size: 0.3em;
@@ -43,9 +44,9 @@ const Redo = styled.p`
   padding-left: 0.8rem;
   max-width: 46rem;
 `;
-const Keys = styled.div`
+const Keys = styled.div<{ $compact: boolean }>`
   display: grid;
-  grid-template-columns: minmax(10rem, 1fr) 2.2fr;
+  grid-template-columns: ${({ $compact }) => ($compact ? '1fr' : 'minmax(10rem, 1fr) 2.2fr')};
   gap: 1rem;
   margin-top: auto;
   padding-top: 1rem;
@@ -69,21 +70,24 @@ export const VerdictPanel = ({
   next,
   nextPath,
   takeAgain,
+  compact = false,
   children,
 }: {
   outcome: JudgedOutcome;
   value: string;
   unit: string;
-  next: NextStep | null;
+  next: Conducted | null;
   nextPath: string;
   takeAgain: () => void;
+  /** In a narrow column beside a drawing. */
+  compact?: boolean;
   children?: ReactNode;
 }) => {
   const margin = marginWords(outcome);
   const sameAgain = next !== null && next.step === outcome.step && next.point === outcome.point;
   return (
     <Panel>
-      <Value>
+      <Value $compact={compact}>
         <Figure text={value} unit={unit} />
       </Value>
       <Word role="status">
@@ -93,7 +97,7 @@ export const VerdictPanel = ({
       <Because>{outcome.because}</Because>
       {outcome.redo === null ? null : <Redo>{outcome.redo}</Redo>}
       {children}
-      <Keys>
+      <Keys $compact={compact}>
         {sameAgain ? <span /> : <Key onPress={takeAgain}>Take again</Key>}
         {sameAgain ? (
           <PrimaryKey autoFocus onPress={takeAgain}>
@@ -101,11 +105,7 @@ export const VerdictPanel = ({
           </PrimaryKey>
         ) : (
           <PrimaryKeyLink to={nextPath} autoFocus>
-            {next === null
-              ? 'To the summary'
-              : next.step.startsWith('look.')
-                ? 'Next: look'
-                : `Next: ${stepTitle(next.step).toLowerCase()}, ${pointName(next.point)}`}
+            {nextWords(next)}
           </PrimaryKeyLink>
         )}
       </Keys>

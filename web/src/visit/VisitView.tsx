@@ -1,16 +1,39 @@
-import { stepEntry, type ReadStep } from '@vaktman/core';
+import type { VisitDetail } from '@vaktman/contract';
+import { CATALOGUE, stepEntry, type ReadStep } from '@vaktman/core';
+import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
+import { AgainView } from './AgainView';
+import { CloseView } from './CloseView';
+import { FindingsView } from './FindingsView';
+import { HydrometerStep } from './HydrometerStep';
+import { LadderStep } from './LadderStep';
 import { LoadStep } from './LoadStep';
 import { LookStep } from './LookStep';
-import { isMeasureStep } from './measureSpecs';
+import { isMeasureStep } from './measure/measureSpec';
 import { MeasureStep } from './MeasureStep';
-import { onwardPath, STEPS_WITH_SCREEN } from './nextPlace';
+import { onwardPath } from './nextPlace';
 import { OpenCircuitStep } from './OpenCircuitStep';
+import { RecordView } from './RecordView';
+import type { StepProps } from './stepProps';
 import { SummaryView } from './SummaryView';
 import { useJudged, useVisit } from './useVisit';
-import type { VisitDetail } from '@vaktman/contract';
+import { WalkStep } from './WalkStep';
+
+const isReadStep = (step: string): step is ReadStep => CATALOGUE.some((entry) => entry.step === step);
+
+/** Sheets about the whole visit, and the steps that share one screen, by the name in the address. */
+const WHOLE: Readonly<Record<string, ComponentType<Omit<StepProps, 'point'>>>> = {
+  summary: SummaryView,
+  look: LookStep,
+  findings: FindingsView,
+  close: CloseView,
+  record: RecordView,
+  again: AgainView,
+  'start.ladder': LadderStep,
+  'start.walk': WalkStep,
+};
 
 const Step = ({
   detail,
@@ -23,19 +46,16 @@ const Step = ({
 }) => {
   const judged = useJudged(detail);
   const visitId = detail.file.visit.id;
-  if (step === 'summary') return <SummaryView detail={detail} judged={judged} />;
-  if (step === 'look') return <LookStep detail={detail} judged={judged} />;
+  const Whole = step === undefined ? undefined : WHOLE[step];
+  if (Whole !== undefined) return <Whole detail={detail} judged={judged} />;
   if (step === undefined || point === undefined) return <Navigate to={onwardPath(visitId, judged)} replace />;
-  const known =
-    STEPS_WITH_SCREEN.has(step as ReadStep) &&
-    stepEntry(step as ReadStep)
-      .points(detail.file.unit)
-      .includes(point);
-  if (!known) return <Navigate to={`/visits/${visitId}/summary`} replace />;
+  if (!isReadStep(step) || !stepEntry(step).points(detail.file.unit).includes(point))
+    return <Navigate to={`/visits/${visitId}/summary`} replace />;
+  if (step.startsWith('look.')) return <Navigate to={`/visits/${visitId}/look`} replace />;
   // A screen belongs to one step at one point: what was half typed for another must not carry over.
   const key = `${step}@${point}`;
   if (isMeasureStep(step)) return <MeasureStep key={key} detail={detail} judged={judged} point={point} step={step} />;
-  const Screen = step === 'battery.load' ? LoadStep : OpenCircuitStep;
+  const Screen = step === 'battery.load' ? LoadStep : step === 'battery.hydrometer' ? HydrometerStep : OpenCircuitStep;
   return <Screen key={key} detail={detail} judged={judged} point={point} />;
 };
 

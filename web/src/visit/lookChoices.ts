@@ -1,4 +1,4 @@
-import { alternatorIds, pointName, positions, type Reading, type Unit } from '@vaktman/core';
+import { alternatorIds, FIXED_JOINTS, pointName, positions, type Reading, type Unit } from '@vaktman/core';
 
 type LookReading = Extract<Reading, { step: `look.${string}` }>;
 /** A look as it is recorded, without id and time. */
@@ -123,6 +123,35 @@ const batteryCase = (position: string): LookRow => {
     ],
   };
 };
+
+const lamp: LookRow = {
+  step: 'look.lamp',
+  point: 'dash',
+  title: 'Charge lamp',
+  choices: [
+    {
+      words: 'on with key, off running',
+      hint: '',
+      seen: { step: 'look.lamp', point: 'dash', keyOn: 'lit', running: 'dark' },
+    },
+    {
+      words: 'stays dark',
+      hint: 'Bulb, fuse or exciter wire.',
+      seen: { step: 'look.lamp', point: 'dash', keyOn: 'dark', running: 'dark' },
+    },
+    {
+      words: 'lit while running',
+      hint: 'The charging circuit tells of a fault: read on.',
+      seen: { step: 'look.lamp', point: 'dash', keyOn: 'lit', running: 'lit' },
+    },
+  ],
+};
+
+/** Looks that the order of a visit does not owe, and that tell more when taken. */
+export const furtherLooks = (unit: Unit): LookRow[] => [
+  ...FIXED_JOINTS.map(joint),
+  ...(alternatorIds(unit).length === 0 ? [] : [lamp]),
+];
 
 /** Everything to look at on a unit before the first reading, in the order one walks round it. */
 export const lookRows = (unit: Unit): LookRow[] => [

@@ -1,35 +1,26 @@
-import { nextStep, obligatoryPlaces, type NextStep, type ReadStep } from '@vaktman/core';
+import { conductNext, pointName, stepTitle, type Conducted } from '@vaktman/core';
 import type { Judged } from './useVisit';
 
-/** Steps that have a screen. */
-export const STEPS_WITH_SCREEN: ReadonlySet<ReadStep> = new Set<ReadStep>([
-  'look.belt',
-  'look.alternator',
-  'look.joint',
-  'look.case',
-  'battery.openCircuit',
-  'battery.load',
-  'start.drop',
-  'start.crankVolts',
-  'charge.volts',
-  'charge.drop',
-  'charge.output',
-  'charge.recharge',
-]);
+/** The next step to conduct, or null when none is left. */
+export const nextOnScreen = ({ outcomes, retests, skipped }: Judged): Conducted | null =>
+  conductNext(outcomes, retests, skipped);
 
-/** The next step to conduct on screen, or null when none is left. */
-export const nextOnScreen = ({ outcomes }: Judged): NextStep | null =>
-  nextStep(
-    outcomes,
-    obligatoryPlaces(outcomes).filter(({ step }) => STEPS_WITH_SCREEN.has(step)),
-  );
-
-/** The address of a step; everything to look at shares one screen. */
-export const placePath = (visitId: string, { step, point }: { step: string; point: string }): string =>
-  step.startsWith('look.') ? `/visits/${visitId}/look` : `/visits/${visitId}/${step}/${encodeURIComponent(point)}`;
+/** The address of a step; everything to look at shares one screen, and so does the walk. */
+export const placePath = (visitId: string, { step, point }: { step: string; point: string }): string => {
+  if (step.startsWith('look.')) return `/visits/${visitId}/look`;
+  if (step === 'start.walk' || step === 'start.ladder') return `/visits/${visitId}/${step}`;
+  return `/visits/${visitId}/${step}/${encodeURIComponent(point)}`;
+};
 
 /** Where a visit goes on: at its next step, or at its summary. */
 export const onwardPath = (visitId: string, judged: Judged): string => {
   const next = nextOnScreen(judged);
   return next === null ? `/visits/${visitId}/summary` : placePath(visitId, next);
+};
+
+/** What the key to the next step says. */
+export const nextWords = (next: Conducted | null): string => {
+  if (next === null) return 'To the summary';
+  if (next.step.startsWith('look.')) return next.retest ? 'Next: look again' : 'Next: look';
+  return `Next: ${stepTitle(next.step).toLowerCase()}, ${pointName(next.point)}${next.retest ? ', again' : ''}`;
 };

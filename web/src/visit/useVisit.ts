@@ -1,5 +1,5 @@
 import type { Entry, VisitDetail, VisitEvent } from '@vaktman/contract';
-import { judge, Outcomes, visitFacts, type Judgement, type Reading } from '@vaktman/core';
+import { judge, Outcomes, retestsDue, visitFacts, type Judgement, type Reading, type Retest } from '@vaktman/core';
 import { useEffect, useMemo, useState } from 'react';
 import { v7 } from 'uuid';
 import { useVisitQuery } from '../api/api';
@@ -42,11 +42,29 @@ export const useVisit = (visitId: string): VisitLoad => {
 export interface Judged {
   readonly outcomes: Outcomes;
   readonly judgement: Judgement;
+  /** Tests to repeat because what they found was repaired. */
+  readonly retests: readonly Retest[];
+  /** Steps left out with a reason, as `step@point`. */
+  readonly skipped: ReadonlySet<string>;
 }
 
 /** The visit judged as it stands; the same code the server runs. */
-export const useJudged = ({ file }: VisitDetail): Judged =>
-  useMemo(() => ({ outcomes: new Outcomes(visitFacts(file)), judgement: judge(file) }), [file]);
+export const useJudged = ({ file, events }: VisitDetail): Judged =>
+  useMemo(() => {
+    const judgement = judge(file);
+    return {
+      outcomes: new Outcomes(visitFacts(file)),
+      judgement,
+      retests: retestsDue(file, judgement),
+      skipped: new Set(
+        events.flatMap((event) => (event.kind === 'step-skipped' ? [`${event.step}@${event.point}`] : [])),
+      ),
+    };
+  }, [file, events]);
+
+/** True when a test is to be repeated after a repair. */
+export const isRetest = ({ retests }: Judged, step: string, point: string): boolean =>
+  retests.some((retest) => retest.step === step && retest.point === point);
 
 type NewReading = Reading extends infer R ? (R extends Reading ? Omit<R, 'id' | 'at'> : never) : never;
 type NewEvent = VisitEvent extends infer E ? (E extends VisitEvent ? Omit<E, 'eventId' | 'at' | 'by'> : never) : never;

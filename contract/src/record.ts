@@ -1,0 +1,237 @@
+import {
+  beforeAndAfter,
+  celsiusText,
+  DISPOSITION_WORDS,
+  figure,
+  findingWords,
+  judge,
+  pointName,
+  PROFILES,
+  readingText,
+  SEVERITY_WORDS,
+  stepTitle,
+  VERDICT_WORDS,
+  type Disposition,
+  type Judgement,
+  type JudgedStep,
+  type Severity,
+  type Verdict,
+} from '@vaktman/core';
+import { CAUTION_WORDS, DEFER_WORDS } from './cautions';
+import type { VisitDetail, VisitEvent } from './visit';
+
+/** One reading on the record. */
+export interface RecordRow {
+  readonly test: string;
+  readonly read: string;
+  readonly limit: string;
+  readonly margin: string;
+  readonly verdict: Verdict;
+  readonly verdictWord: string;
+  readonly because: string;
+  readonly by: string;
+  readonly retakes: readonly string[];
+}
+
+/** A visit as it is printed: the same words on screen, on paper and in the PDF. */
+export interface VisitRecord {
+  readonly unitId: string;
+  readonly description: string;
+  readonly disposition: Disposition;
+  readonly dispositionWord: string;
+  readonly head: readonly (readonly [label: string, value: string])[];
+  readonly stages: readonly { readonly title: string; readonly rows: readonly RecordRow[] }[];
+  readonly findings: readonly {
+    readonly severity: Severity;
+    readonly severityWord: string;
+    readonly title: string;
+    readonly because: string;
+    readonly evidenceFor: readonly string[];
+    readonly evidenceAgainst: readonly string[];
+    readonly decided: readonly string[];
+  }[];
+  readonly beforeAfter: readonly {
+    readonly test: string;
+    readonly repair: string;
+    readonly before: string;
+    readonly beforeVerdict: Verdict;
+    readonly after: string;
+    readonly afterVerdict: Verdict;
+  }[];
+  readonly repairs: readonly string[];
+  readonly batteries: readonly (readonly [position: string, words: string])[];
+  readonly missing: readonly string[];
+  readonly advice: readonly string[];
+  readonly events: readonly string[];
+  readonly cautions: readonly string[];
+  readonly closing: readonly (readonly [label: string, value: string])[];
+  readonly deferWords: string;
+}
+
+const STAGES = [
+  ['look.', 'Look'],
+  ['battery.', 'Batteries'],
+  ['start.', 'Starting'],
+  ['charge.', 'Charging'],
+] as const;
+
+const REASONS = { pm: 'preventive maintenance', complaint: 'complaint', 'after-repair': 'after a repair' } as const;
+
+const placeTitle = (step: string, point: string): string => `${stepTitle(step as JudgedStep)}, ${pointName(point)}`;
+
+const eventWords = (event: VisitEvent, time: (iso: string) => string): string | null => {
+  const when = `${time(event.at)}, ${event.by}: `;
+  switch (event.kind) {
+    case 'cautions-acknowledged':
+      return `${when}cautions acknowledged`;
+    case 'wait-skipped':
+      return `${when}did not wait (${event.wait}): ${event.reason}`;
+    case 'step-skipped':
+      return `${when}skipped ${placeTitle(event.step, event.point)}: ${event.reason}`;
+    case 'planned':
+      return `${when}to do: ${event.action}`;
+    case 'refused':
+    case 'repaired':
+    case 'closed':
+      return null;
+  }
+};
+
+const decisions = (events: readonly VisitEvent[], finding: string, time: (iso: string) => string): string[] =>
+  events.flatMap((event) => {
+    if (event.kind === 'planned' && event.finding === finding) return [`To do: ${event.action} (${event.by})`];
+    if (event.kind === 'refused' && event.finding === finding)
+      return [`Nothing done: ${event.reason} (${event.by}, ${time(event.at)})`];
+    if (event.kind === 'repaired' && event.repair.closes?.includes(finding) === true)
+      return [`Done: ${event.repair.action} (${event.by}, ${time(event.at)})`];
+    return [];
+  });
+
+/**
+ * The record of a visit, in words.
+ * @param time how an instant is written, in the yard's zone
+ */
+export const visitRecord = (
+  detail: VisitDetail,
+  time: (iso: string) => string,
+  judgement: Judgement = judge(detail.file),
+): VisitRecord => {
+  const { file, events, takenBy } = detail;
+  const { unit, visit } = file;
+  const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
+  const said = (id: string): string => {
+    const reading = byId.get(id);
+    return reading === undefined ? id : `${placeTitle(reading.step, reading.point)}: ${readingText(reading)}`;
+  };
+  const rowOf = (step: Judgement['steps'][number]): RecordRow => {
+    const reading = byId.get(step.readings[0]!);
+    return {
+      test: placeTitle(step.step, step.point),
+      read: step.step === 'start.ladder' || reading === undefined ? '' : readingText(reading),
+      limit:
+        step.limit === null
+          ? ''
+          : `${step.limit.kind} ${figure(step.limit.value, 2)} ${step.limit.unit}${step.limit.from === 'maker' ? ', maker' : ''}`,
+      margin: step.margin === null ? '' : `${step.margin < 0 ? '' : '+'}${figure(step.margin, 2)}`,
+      verdict: step.verdict,
+      verdictWord: VERDICT_WORDS[step.verdict],
+      because: `${step.because}${step.redo === null ? '' : ` ${step.redo}`}`,
+      by: [...new Set(step.readings.flatMap((id) => takenBy[id] ?? []))].join(', '),
+      retakes: step.earlier.map(
+        ({ readings, verdict }) =>
+          `${readings.map((id) => (byId.has(id) ? readingText(byId.get(id)!) : id))[0] ?? ''}: ${VERDICT_WORDS[verdict]}`,
+      ),
+    };
+  };
+  const closed = events.findLast((event) => event.kind === 'closed');
+  const acknowledged = events.find((event) => event.kind === 'cautions-acknowledged');
+  const head: (readonly [string, string])[] = [
+    ['Visit', time(visit.at)],
+    ['Technician', visit.technician],
+    ['Reason', REASONS[visit.reason] + (visit.complaint === undefined ? '' : `: ${visit.complaint}`)],
+    ['System', `${unit.systemVolts} V, ${unit.bank.arrangement}`],
+    ...(visit.ambientC === undefined ? [] : [['Air', celsiusText(visit.ambientC)] as const]),
+    ...(visit.engineHours === undefined ? [] : [['Engine hours', `${figure(visit.engineHours, 0)} h`] as const]),
+    ...(visit.odometerKm === undefined ? [] : [['Odometer', `${figure(visit.odometerKm, 0)} km`] as const]),
+    ['Method', `${PROFILES[judgement.method.profile].title}, version ${judgement.method.version}`],
+  ];
+  return {
+    unitId: unit.id,
+    description: unit.description,
+    disposition: judgement.disposition,
+    dispositionWord: DISPOSITION_WORDS[judgement.disposition],
+    head,
+    stages: STAGES.map(([prefix, title]) => ({
+      title,
+      rows: judgement.steps.filter(({ step }) => step.startsWith(prefix)).map(rowOf),
+    })).filter(({ rows }) => rows.length > 0),
+    findings: judgement.findings.map(({ code, subject, severity, because, evidence }) => ({
+      severity,
+      severityWord: SEVERITY_WORDS[severity],
+      title: findingWords(code, subject),
+      because,
+      evidenceFor: evidence.for.map(said),
+      evidenceAgainst: evidence.against.map(said),
+      decided: decisions(events, `${code}@${subject}`, time),
+    })),
+    beforeAfter: beforeAndAfter(file, detail.unitAtOpening).map(({ repair, step, point, before, after }) => ({
+      test: placeTitle(step, point),
+      repair: repair.action,
+      before: readingText(before.reading),
+      beforeVerdict: before.verdict,
+      after: readingText(after.reading),
+      afterVerdict: after.verdict,
+    })),
+    repairs: events.flatMap((event) =>
+      event.kind === 'repaired'
+        ? [
+            `${time(event.at)}, ${event.by}: ${event.repair.action}${(event.fitted ?? [])
+              .map(
+                ({ position, battery }) =>
+                  `; ${position} is now ${battery.make ?? 'a battery'} ${battery.serial ?? ''}`,
+              )
+              .join('')}`,
+          ]
+        : [],
+    ),
+    batteries: [...unit.bank.batteries]
+      .sort((a, b) => (a.position < b.position ? -1 : 1))
+      .map(({ position, make, serial, rating, chemistry, fitted }) => [
+        position,
+        [
+          make ?? 'make not on record',
+          serial ?? 'no serial',
+          rating === undefined ? 'rating unknown' : `${rating.value} A ${rating.standard}`,
+          chemistry,
+          ...(fitted === undefined ? [] : [`fitted ${fitted}`]),
+        ].join(', '),
+      ]),
+    missing: judgement.missing.map(({ step, point }) => placeTitle(step, point)),
+    advice: judgement.advice,
+    events: events.flatMap((event) => eventWords(event, time) ?? []),
+    cautions: (acknowledged?.cautions ?? []).map((caution) => CAUTION_WORDS[caution]),
+    closing:
+      closed === undefined
+        ? [['Closed', 'not closed yet']]
+        : [
+            ['Closed', `${time(closed.at)}, ${closed.by}`],
+            ...(closed.signedBy === undefined ? [] : [['Signed off by', closed.signedBy] as const]),
+            ...(closed.remark === '' ? [] : [['Remark', closed.remark] as const]),
+            ...(closed.nextDue === undefined
+              ? []
+              : [
+                  [
+                    'Next due',
+                    [
+                      closed.nextDue.date,
+                      closed.nextDue.engineHours === undefined ? undefined : `${closed.nextDue.engineHours} h`,
+                      closed.nextDue.odometerKm === undefined ? undefined : `${closed.nextDue.odometerKm} km`,
+                    ]
+                      .filter((part) => part !== undefined)
+                      .join(', or '),
+                  ] as const,
+                ]),
+          ],
+    deferWords: DEFER_WORDS,
+  };
+};

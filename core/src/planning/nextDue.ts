@@ -1,0 +1,37 @@
+import type { Disposition } from '../visit/judgement';
+
+/** When a unit is due again: by date, engine hours or distance, whichever comes first. */
+export interface NextDue {
+  /** Calendar date, such as 2027-05-20. */
+  readonly date: string;
+  readonly engineHours?: number;
+  readonly odometerKm?: number;
+}
+
+/** Days, hours and kilometres to the next visit by how the unit left. Rule of thumb; every figure may be changed. */
+const INTERVALS: Readonly<Record<Disposition, { days: number; hours: number; km: number }>> = {
+  ready: { days: 182, hours: 500, km: 20_000 },
+  'ready-watch': { days: 60, hours: 200, km: 8_000 },
+  unfinished: { days: 7, hours: 40, km: 1_500 },
+  hold: { days: 1, hours: 0, km: 0 },
+};
+
+const DAY_MS = 86_400_000;
+
+/**
+ * A proposal for the next due date.
+ * @param closedOn calendar date of closing, such as 2026-11-20
+ */
+export const proposedDue = (
+  disposition: Disposition,
+  closedOn: string,
+  meters: { readonly engineHours?: number | undefined; readonly odometerKm?: number | undefined },
+): NextDue => {
+  const { days, hours, km } = INTERVALS[disposition];
+  const date = new Date(Date.parse(`${closedOn}T12:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
+  return {
+    date,
+    ...(meters.engineHours === undefined ? {} : { engineHours: Math.round(meters.engineHours + hours) }),
+    ...(meters.odometerKm === undefined ? {} : { odometerKm: Math.round(meters.odometerKm + km) }),
+  };
+};

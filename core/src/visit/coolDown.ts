@@ -1,0 +1,90 @@
+import type { Reading } from './reading';
+
+/** A rest a machine needs before the next load, and why. */
+export interface CoolDown {
+  readonly untilMs: number;
+  readonly because: string;
+}
+
+const LOAD_REST_S = 60;
+const LOADS_IN_A_ROW = 3;
+const LONG_LOAD_REST_S = 300;
+/** One cranking reading keeps the starter engaged about this long. */
+const CRANK_S = 3;
+const CRANK_LIMIT_S = 15;
+const CRANK_REST_S = 120;
+
+/** Walk points that are read or answered while the starter is tried. */
+const CRANKING_WALK: ReadonlySet<string> = new Set([
+  'attempt',
+  'starterCranking',
+  'motorCranking',
+  'controlCranking',
+  'switchOutputCranking',
+  'switchSupplyCranking',
+  'coilSignal',
+]);
+
+/** Seconds of cranking a reading cost; 0 for one that was taken without. */
+export const crankSecondsOf = (reading: Pick<Reading, 'step' | 'point'> & { readonly by?: unknown }): number => {
+  switch (reading.step) {
+    case 'start.crankVolts':
+    case 'start.solenoid':
+    case 'start.motor':
+    case 'start.control':
+      return CRANK_S;
+    case 'start.drop':
+      return reading.by === 'crank' ? CRANK_S : 0;
+    case 'start.walk':
+      return CRANKING_WALK.has(reading.point) ? CRANK_S : 0;
+    case 'battery.starterLoad':
+      return 3 * CRANK_S;
+    default:
+      return 0;
+  }
+};
+
+/**
+ * How long pile and battery still have to cool after the load tests taken so far: 1 min after each, 5 min after three
+ * with less than 5 min between them. Null when they may be loaded now. Rule of thumb of carbon-pile makers.
+ * @param loadEndsMs when each load came off, rising
+ */
+export const loadCoolDown = (loadEndsMs: readonly number[], nowMs: number): CoolDown | null => {
+  const last = loadEndsMs.at(-1);
+  if (last === undefined) return null;
+  let row = 1;
+  for (let i = loadEndsMs.length - 1; i > 0; i--) {
+    if (loadEndsMs[i]! - loadEndsMs[i - 1]! >= LONG_LOAD_REST_S * 1000) break;
+    row += 1;
+  }
+  const long = row % LOADS_IN_A_ROW === 0;
+  const untilMs = last + (long ? LONG_LOAD_REST_S : LOAD_REST_S) * 1000;
+  if (nowMs >= untilMs) return null;
+  return {
+    untilMs,
+    because: long
+      ? 'Three load tests in a row: pile and batteries cool for 5 min.'
+      : 'Pile and battery cool for 1 min after a load test.',
+  };
+};
+
+/**
+ * How long the starter still has to cool: 2 min once it was cranked for 15 s without such a pause. Null when it may be
+ * cranked now. Rule of thumb; the maker's figure goes before.
+ * @param readings everything read so far, oldest first
+ */
+export const crankCoolDown = (readings: readonly Reading[], nowMs: number): CoolDown | null => {
+  let cranked = 0;
+  let last = -Infinity;
+  for (const reading of readings) {
+    const seconds = crankSecondsOf(reading);
+    if (seconds === 0) continue;
+    const at = Date.parse(reading.at);
+    if (at - last >= CRANK_REST_S * 1000) cranked = 0;
+    cranked += seconds;
+    last = at;
+  }
+  const untilMs = last + CRANK_REST_S * 1000;
+  if (cranked < CRANK_LIMIT_S || nowMs >= untilMs) return null;
+  return { untilMs, because: 'The starter was cranked for 15 s: let it cool for 2 min.' };
+};

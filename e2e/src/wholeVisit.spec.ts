@@ -1,0 +1,297 @@
+import { judgementSchema } from '@vaktman/core';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Page } from '@playwright/test';
+import {
+  allSent,
+  closeVisit,
+  expect,
+  goOn,
+  loadFor15s,
+  measure,
+  openVisit,
+  read,
+  readAtRest,
+  stripSurfaceCharge,
+  test,
+  toSummary,
+  type Vaktman,
+} from './vaktman';
+
+const root = join(import.meta.dirname, '../..');
+
+const restAndLoad = async (page: Page, positions: string, lowest: string, amps: string): Promise<void> => {
+  await stripSurfaceCharge(page);
+  for (const position of positions) {
+    await readAtRest(page, position, '12.68');
+    await goOn(page);
+  }
+  for (const position of positions) {
+    await loadFor15s(page, position, lowest, amps);
+    await goOn(page);
+  }
+};
+
+const judgeOnCommandLine = (file: string) => {
+  const judged = spawnSync('npm', ['run', '-s', 'judge', '--', file], { cwd: root, encoding: 'utf8' });
+  expect(judged.stderr).toBe('');
+  return judgementSchema.parse(JSON.parse(judged.stdout));
+};
+
+/** The text of a visit's record as the PDF prints it, with runs of white space as one. */
+const recordText = async (vaktman: Vaktman, visitId: string): Promise<string> => {
+  const answer = await fetch(`${vaktman.url}/api/visits/${visitId}/record.pdf?paper=A4`);
+  expect(answer.headers.get('content-type')).toBe('application/pdf');
+  const folder = mkdtempSync(join(tmpdir(), 'vaktman-record-'));
+  const file = join(folder, 'record.pdf');
+  writeFileSync(file, Buffer.from(await answer.arrayBuffer()));
+  const text = spawnSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+  expect(text.status).toBe(0);
+  return text.stdout.replace(/\s+/g, ' ');
+};
+
+test('finds a resistive ground clamp, repairs it, tests it again and keeps both', async ({ ready: page, vaktman }) => {
+  const visitId = await openVisit(page, vaktman, 'P-09');
+  await restAndLoad(page, 'ABCD', '10.94', '440');
+  await measure(page, 'Positive starter cable', '0.14', '500');
+  await read(page, 'Ground side of the starter', '0.62', '500');
+  await expect(page.getByText('failed', { exact: true }).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Volts lost at a joint, post A −' }).click();
+  await read(page, 'Volts lost at post A −', '0.47');
+  await page.getByRole('link', { name: 'Findings and repair' }).click();
+  await expect(page.getByRole('heading', { name: /Joint at post A − loses volts/ })).toBeVisible();
+  await expect(page.getByText(/For it/).first()).toBeVisible();
+  const joint = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: /Joint at post A −/ }) });
+  await joint.getByRole('radio', { name: /Clean and brighten/ }).check({ force: true });
+  await joint.getByRole('button', { name: 'It is done' }).click();
+  const cable = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: /Ground side of the starter/ }) });
+  await cable.getByRole('button', { name: 'It is done' }).click();
+  await expect(page.getByRole('heading', { name: 'To test again' })).toBeVisible();
+  await page.getByRole('link', { name: /^Next: volts lost at a joint, post A −, again/ }).click();
+  await measure(page, 'Volts lost at post A −', '0.02');
+  await measure(page, 'Ground side of the starter', '0.15', '500');
+  await toSummary(page);
+  const sides = page.getByRole('region', { name: 'Before and after' });
+  await expect(sides).toContainText('0.47 V');
+  await expect(sides).toContainText('0.02 V');
+  await expect(page.getByText('None so far.')).toBeVisible();
+  await closeVisit(page);
+
+  const visit = await vaktman.visit(visitId);
+  expect(visit.file.repairs).toHaveLength(2);
+  const text = await recordText(vaktman, visitId);
+  expect(text).toContain('Before and after repair');
+  expect(text).toContain('0.62 V at 500 A');
+  expect(text).toContain('Carbon pile, version 1');
+  expect(text).toContain('T. Brandvold');
+  expect(text).toMatch(/Next due/);
+
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the visit file' }).click(),
+  ]);
+  const file = await saved.path();
+  const judgement = judgeOnCommandLine(file);
+  expect(judgement.findings).toEqual([]);
+  expect(judgement.disposition).toBe('unfinished');
+  expect(judgement.steps.find(({ step, point }) => step === 'start.joint' && point === 'A-')).toMatchObject({
+    verdict: 'pass',
+    earlier: [{ verdict: 'fail' }],
+  });
+  await expect(page.getByText('unfinished', { exact: true }).first()).toBeVisible();
+
+  // Taken in again on the same fleet, the file doubles nothing.
+  await page.goto(`${vaktman.url}/import`);
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Choose a file' }).click();
+  await (await chooser).setFiles(file);
+  await page.getByRole('button', { name: 'Take it in' }).click();
+  await page.waitForURL(/summary/);
+  const again = await vaktman.visit(visitId);
+  expect(again.file.readings).toHaveLength(visit.file.readings.length);
+});
+
+test('shows every problem of a foreign visit file and takes nothing in', async ({ ready: page, vaktman }) => {
+  const text = readFileSync(join(root, 'core/fixtures/visits/malformed-unknown-chemistry.visit.json'), 'utf8');
+  await page.goto(`${vaktman.url}/import`);
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Choose a file' }).click();
+  await (await chooser).setFiles({ name: 'odd.visit.json', mimeType: 'application/json', buffer: Buffer.from(text) });
+  await expect(page.getByRole('alert')).toContainText('chemistry');
+  await expect(page.getByRole('button', { name: 'Take it in' })).toHaveCount(0);
+});
+
+test('walks from a machine that does not crank to its magnetic switch', async ({ ready: page, vaktman }) => {
+  const visitId = await openVisit(page, vaktman, 'P-07');
+  await page.goto(`${vaktman.url}/visits/${visitId}/start.walk`);
+  const volts = async (question: string, value: string): Promise<void> => {
+    await expect(page.getByRole('heading', { name: question, level: 2 })).toBeVisible();
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  };
+  const answer = async (question: string, words: string): Promise<void> => {
+    await expect(page.getByRole('heading', { name: question, level: 2 })).toBeVisible();
+    await page.getByRole('button', { name: words }).click();
+  };
+  await volts('Volts of the bank at rest', '12.7');
+  await answer('Joints at the bank clean and tight?', 'Clean');
+  await volts('Starter B+ to starter ground, at rest', '12.68');
+  await answer('Try to crank', 'Nothing');
+  await volts('Control terminal to ground while trying', '0.1');
+  await volts('Output of the magnetic switch while trying', '0.0');
+  await volts('Supply of the magnetic switch, at rest', '12.6');
+  await volts('Coil signal of the magnetic switch while trying', '12.5');
+  await expect(page.getByText('The coil gets its signal and the switch does not close.')).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Pinion and ring gear.*ruled out/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Findings and repair' }).click();
+  await expect(page.getByRole('heading', { name: /Magnetic switch/ })).toBeVisible();
+  await allSent(page);
+  const visit = await vaktman.visit(visitId);
+  expect(visit.file.readings.filter(({ step }) => step === 'start.walk')).toHaveLength(8);
+});
+
+test('traces a recharge current that never falls to one battery, and swaps it', async ({ ready: page, vaktman }) => {
+  const before = await vaktman.unit('P-12');
+  const old = before.placements.find(({ position, to }) => position === 'C' && to === null)!;
+  const visitId = await openVisit(page, vaktman, 'P-12');
+  await stripSurfaceCharge(page);
+  for (const position of 'ABCD') {
+    await readAtRest(page, position, '12.72');
+    await goOn(page);
+  }
+  await page.goto(`${vaktman.url}/visits/${visitId}/charge.recharge/bank`);
+  await page.getByRole('button', { name: 'It idles: start 10 min' }).click();
+  await page.clock.fastForward(10 * 60_000 + 1000);
+  await expect(page.getByText(/Read now/)).toBeVisible();
+  await read(page, 'Recharge current of the bank', '27', '10');
+  for (const [position, amps] of [
+    ['A', '2.1'],
+    ['B', '2.4'],
+    ['C', '20.5'],
+    ['D', '2.0'],
+  ] as const) {
+    await page.goto(`${vaktman.url}/visits/${visitId}/charge.recharge/${position}`);
+    await read(page, `Recharge current of battery ${position}`, amps, '14');
+  }
+  await page.goto(`${vaktman.url}/visits/${visitId}/findings`);
+  const finding = page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading', { name: /taking current: battery C/ }) });
+  await finding.getByRole('radio', { name: 'Replace battery C' }).check({ force: true });
+  await finding.getByRole('button', { name: 'It is done' }).click();
+  await page.getByLabel('Serial at C').fill('KJ-77001');
+  await page.getByLabel('Cold cranking, A').fill('900');
+  await page.getByRole('button', { name: 'It is fitted' }).click();
+  await expect(page.getByRole('button', { name: 'It is fitted' })).toHaveCount(0);
+  await allSent(page);
+  const unit = await vaktman.unit('P-12');
+  const at = unit.placements.filter(({ position }) => position === 'C');
+  expect(at.find(({ to }) => to === null)?.battery.serial).toBe('KJ-77001');
+  expect(at.find(({ batteryId }) => batteryId === old.batteryId)).toMatchObject({
+    removedBecause: 'Replace battery C',
+  });
+  const visit = await vaktman.visit(visitId);
+  expect(visit.file.unit.bank.batteries.find(({ position }) => position === 'C')?.serial).toBe('KJ-77001');
+  expect(visit.unitAtOpening.bank.batteries.find(({ position }) => position === 'C')?.serial).toBe(old.battery.serial);
+  await page.goto(`${vaktman.url}/visits/${visitId}`);
+  await expect(
+    page.getByRole('radiogroup', { name: 'Case of battery C' }).getByRole('radio', { checked: true }),
+  ).toHaveCount(0);
+});
+
+test('works on two units at once while their clocks run', async ({ ready: page, vaktman }) => {
+  const first = await openVisit(page, vaktman, 'L-02');
+  await page.goto(`${vaktman.url}/visits/${first}/charge.recharge/bank`);
+  await page.getByRole('button', { name: 'It idles: start 10 min' }).click();
+  await openVisit(page, vaktman, 'G-05');
+  await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
+  await page.reload();
+  const clocks = page.getByRole('button', { name: /^Clocks:/ });
+  await expect(clocks).toContainText('+1');
+  await expect(page).toHaveTitle(/G-05: lamps and blower on/);
+  await page.clock.fastForward(61_000);
+  await expect(page).toHaveTitle(/^Done: G-05/);
+  await page.getByRole('button', { name: 'Everything is off' }).click();
+  await page.clock.fastForward(9 * 60_000 + 2000);
+  await expect(clocks).toContainText('done');
+  await clocks.click();
+  await page.getByRole('link', { name: 'L-02: idle, nothing on' }).click();
+  await expect(page).toHaveURL(new RegExp(`${first}/charge.recharge/bank`));
+  await expect(page.getByText(/Idled 10 min|Read now|It idles/)).toBeVisible();
+});
+
+test('adds up the voltage ladder and says when it does not close', async ({ ready: page, vaktman }) => {
+  const visitId = await openVisit(page, vaktman, 'P-09');
+  await page.goto(`${vaktman.url}/visits/${visitId}/start.ladder`);
+  for (const [title, value] of [
+    ['bank while cranking', '10.8'],
+    ['positive cable', '0.22'],
+    ['solenoid contacts', '0.12'],
+    ['starter motor', '9.1'],
+    ['ground side', '0.24'],
+  ] as const) {
+    await expect(page.getByRole('heading', { name: `Next: ${title}` })).toBeVisible();
+    await page.keyboard.type(value);
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByRole('heading', { name: 'The ladder does not add up' })).toBeVisible();
+  await expect(page.getByRole('status', { name: 'Sum check' })).toContainText('1.12');
+  // Five cranks of three seconds: the starter cools before the next one.
+  await page.getByRole('button', { name: /^Starter motor/ }).click();
+  await expect(page.getByRole('timer', { name: 'Cooling' })).toBeVisible();
+  await page.clock.fastForward(121_000);
+  await page.keyboard.type('10.2');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'The ladder adds up' })).toBeVisible();
+});
+
+test('goes on before the pile has cooled only with a reason, and skips a step only with one', async ({
+  ready: page,
+  vaktman,
+}) => {
+  const visitId = await openVisit(page, vaktman, 'S-01');
+  await stripSurfaceCharge(page);
+  await readAtRest(page, 'A', '12.7');
+  await goOn(page);
+  await readAtRest(page, 'B', '12.7');
+  await goOn(page);
+  await loadFor15s(page, 'A', '10.4', '405');
+  await goOn(page);
+  await expect(page.getByRole('timer', { name: 'Cooling' })).toBeVisible();
+  await page.getByRole('button', { name: 'Go on all the same' }).click();
+  await page.getByLabel('Why').fill('pile is cold');
+  await page.getByRole('button', { name: 'Go on', exact: true }).click();
+  await expect(page.getByRole('button', { name: /start 15 s/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Skip this step' }).click();
+  await page.getByRole('button', { name: 'machine is needed now' }).click();
+  await page.getByRole('button', { name: 'Skip it' }).click();
+  await expect(page.getByRole('heading', { name: 'Positive starter cable' })).toBeVisible();
+  await allSent(page);
+  const visit = await vaktman.visit(visitId);
+  expect(visit.events.map(({ kind }) => kind)).toEqual(['cautions-acknowledged', 'wait-skipped', 'step-skipped']);
+});
+
+test('closes a visit on a phone, judged by another method of the fleet', async ({ ready: page, vaktman }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${vaktman.url}/method?of=conductance`);
+  await page.getByRole('button', { name: 'Use it for the fleet' }).click();
+  await expect(page.getByText('New visits of the fleet are judged by it,')).toBeVisible();
+  const visitId = await openVisit(page, vaktman, 'S-04');
+  await stripSurfaceCharge(page);
+  for (const position of 'ABC') {
+    await readAtRest(page, position, '12.7');
+    await goOn(page);
+  }
+  for (const position of 'ABC') await measure(page, `Conductance of battery ${position}`, '780');
+  await toSummary(page);
+  await closeVisit(page);
+  const visit = await vaktman.visit(visitId);
+  expect(visit.file.method.profile).toBe('conductance');
+  await page.goto(`${vaktman.url}/visits/${visitId}/again?under=pile`);
+  await expect(page.getByRole('heading', { name: 'Judged again: carbon pile' })).toBeVisible();
+  await expect(page.getByRole('row', { name: /Conductance, battery A/ })).toHaveCount(0);
+});

@@ -1,0 +1,228 @@
+import type { RecordRow, VisitRecord } from '@vaktman/contract';
+import { VERDICT_WORDS, type Disposition, type Verdict } from '@vaktman/core';
+import { createRequire } from 'node:module';
+import { dirname, join, sep } from 'node:path';
+import pdfmake from 'pdfmake';
+import type { Content, TableCell } from 'pdfmake';
+import { PRINTED_MARKS } from './marks';
+
+const require = createRequire(import.meta.url);
+const FONT_FOLDER = join(dirname(require.resolve('@fontsource/archivo/package.json')), 'files');
+const face = (weight: number, style: 'normal' | 'italic' = 'normal'): string =>
+  join(FONT_FOLDER, `archivo-latin-${weight}-${style}.woff`);
+
+pdfmake.setFonts({
+  Archivo: { normal: face(400), bold: face(700), italics: face(400, 'italic'), bolditalics: face(700, 'italic') },
+});
+// Nothing is ever fetched for a record, and only the shipped fonts are read.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path) => path.startsWith(FONT_FOLDER + sep));
+
+export const PAPERS = ['A4', 'LETTER'] as const;
+export type Paper = (typeof PAPERS)[number];
+
+const INK = '#11171B';
+const SECOND = '#434D54';
+const RULE = '#B4BCB8';
+
+const DISPOSITION_VERDICT: Readonly<Record<Disposition, Verdict>> = {
+  ready: 'pass',
+  'ready-watch': 'marginal',
+  unfinished: 'inconclusive',
+  hold: 'fail',
+};
+
+const marked = (verdict: Verdict, word: string, size = 9): Content => ({
+  columns: [
+    { svg: PRINTED_MARKS[verdict], width: size, margin: [0, 1, 0, 0] },
+    { text: word, bold: true, fontSize: size, margin: [3, 0, 0, 0] },
+  ],
+  columnGap: 2,
+});
+
+const heading = (text: string): Content => ({ text, style: 'heading', headlineLevel: 1 });
+
+const RULED = {
+  hLineWidth: (row: number) => (row === 0 ? 0 : row === 1 ? 1 : 0.5),
+  vLineWidth: () => 0,
+  hLineColor: (row: number) => (row === 1 ? INK : RULE),
+  paddingLeft: () => 0,
+  paddingRight: () => 8,
+  paddingTop: () => 2.5,
+  paddingBottom: () => 2.5,
+};
+
+const rowCells = (row: RecordRow): TableCell[] => [
+  {
+    stack: [
+      { text: row.test, bold: true },
+      { text: row.because, color: SECOND, fontSize: 8 },
+      ...(row.retakes.length === 0
+        ? []
+        : [{ text: `Earlier: ${row.retakes.join('; ')}`, color: SECOND, fontSize: 8, italics: true }]),
+    ],
+  },
+  row.read,
+  row.limit,
+  { text: row.margin, alignment: 'right' },
+  marked(row.verdict, row.verdictWord),
+  row.by,
+];
+
+const readings = (title: string, rows: readonly RecordRow[]): Content[] => [
+  heading(title),
+  {
+    table: {
+      headerRows: 1,
+      dontBreakRows: true,
+      widths: ['*', 92, 62, 38, 62, 54],
+      body: [
+        ['Test', 'Read', 'Limit', 'Margin', 'Verdict', 'Taken by'].map((text) => ({ text, style: 'head' })),
+        ...rows.map(rowCells),
+      ],
+    },
+    layout: RULED,
+  },
+];
+
+const bullets = (title: string, lines: readonly string[]): Content[] =>
+  lines.length === 0 ? [] : [heading(title), { ul: [...lines], markerColor: SECOND }];
+
+const pairs = (entries: readonly (readonly [string, string])[]): Content => ({
+  columns: [0, 1]
+    .map((column) => entries.filter((_, index) => index % 2 === column))
+    // A table without a row cannot be laid out.
+    .filter((own) => own.length > 0)
+    .map((own) => ({
+      width: '*',
+      table: {
+        widths: [66, '*'],
+        body: own.map(([label, value]): TableCell[] => [
+          { text: label, color: SECOND },
+          { text: value, bold: true },
+        ]),
+      },
+      layout: 'noBorders',
+    })),
+  columnGap: 18,
+});
+
+const findings = (record: VisitRecord): Content[] => [
+  heading('Findings'),
+  record.findings.length === 0
+    ? { text: 'None.' }
+    : {
+        stack: record.findings.map((finding): Content => ({
+          unbreakable: true,
+          margin: [0, 0, 0, 5],
+          stack: [
+            { text: `${finding.title}: ${finding.severityWord}`, bold: true },
+            { text: finding.because },
+            ...(finding.evidenceFor.length === 0
+              ? []
+              : [{ text: `For it: ${finding.evidenceFor.join('; ')}`, color: SECOND, fontSize: 8 }]),
+            ...(finding.evidenceAgainst.length === 0
+              ? []
+              : [{ text: `Against it: ${finding.evidenceAgainst.join('; ')}`, color: SECOND, fontSize: 8 }]),
+            ...finding.decided.map((text) => ({ text, italics: true })),
+          ],
+        })),
+      },
+];
+
+const beforeAfter = ({ beforeAfter: entries }: VisitRecord): Content[] =>
+  entries.length === 0
+    ? []
+    : [
+        heading('Before and after repair'),
+        {
+          table: {
+            headerRows: 1,
+            widths: ['*', '*', 72, 66, 72, 66],
+            body: [
+              ['Test', 'Repair', 'Before', '', 'After', ''].map((text) => ({ text, style: 'head' })),
+              ...entries.map((entry): TableCell[] => [
+                { text: entry.test, bold: true },
+                entry.repair,
+                entry.before,
+                marked(entry.beforeVerdict, VERDICT_WORDS[entry.beforeVerdict]),
+                entry.after,
+                marked(entry.afterVerdict, VERDICT_WORDS[entry.afterVerdict]),
+              ]),
+            ],
+          },
+          layout: RULED,
+        },
+      ];
+
+const signatures: Content = {
+  unbreakable: true,
+  margin: [0, 26, 0, 0],
+  columns: ['Technician', 'Lead hand', 'Received'].map((who) => ({
+    width: '*',
+    stack: [
+      { canvas: [{ type: 'line', x1: 0, y1: 0, x2: 150, y2: 0, lineWidth: 0.8, lineColor: INK }] },
+      { text: `${who}, date`, color: SECOND, fontSize: 8, margin: [0, 2, 0, 0] },
+    ],
+  })),
+};
+
+/**
+ * The record of a visit as a PDF: conditions, every reading with limit, margin and verdict, findings with evidence,
+ * before and after, cautions, and room for signatures. Ink on white.
+ */
+export const recordPdf = async (record: VisitRecord, paper: Paper): Promise<Uint8Array> => {
+  const document = pdfmake.createPdf({
+    pageSize: paper,
+    pageMargins: [40, 44, 40, 44],
+    info: { title: `${record.unitId}: battery, starting and charging record`, creator: 'Vaktman', producer: 'Vaktman' },
+    defaultStyle: { font: 'Archivo', fontSize: 9, color: INK, lineHeight: 1.1 },
+    styles: {
+      heading: { fontSize: 12, bold: true, margin: [0, 12, 0, 4] },
+      head: { color: SECOND, fontSize: 8 },
+    },
+    pageBreakBefore: (node, following) => node.headlineLevel === 1 && following.getFollowingNodesOnPage().length === 0,
+    footer: (page, pages) => ({
+      margin: [40, 10, 40, 0],
+      columns: [
+        { text: `${record.unitId}, ${record.description}`, color: SECOND, fontSize: 8 },
+        { text: `${page} of ${pages}`, alignment: 'right', color: SECOND, fontSize: 8 },
+      ],
+    }),
+    content: [
+      {
+        columns: [
+          { text: record.unitId, fontSize: 26, bold: true, width: 'auto' },
+          { text: record.description, fontSize: 12, margin: [10, 12, 0, 0], width: '*' },
+          {
+            ...(marked(DISPOSITION_VERDICT[record.disposition], record.dispositionWord, 15) as object),
+            width: 150,
+            margin: [0, 8, 0, 0],
+          } as Content,
+        ],
+      },
+      {
+        canvas: [{ type: 'line', x1: 0, y1: 3, x2: paper === 'A4' ? 515 : 532, y2: 3, lineWidth: 1.6, lineColor: INK }],
+        margin: [0, 0, 0, 6],
+      },
+      pairs(record.head),
+      ...bullets(
+        'Batteries',
+        record.batteries.map(([position, words]) => `${position}: ${words}`),
+      ),
+      ...findings(record),
+      ...beforeAfter(record),
+      ...record.stages.flatMap(({ title, rows }) => readings(title, rows)),
+      ...bullets('Not read', record.missing),
+      ...bullets('Repairs', record.repairs),
+      ...bullets('What the readings say together', record.advice),
+      ...bullets('Cautions acknowledged', record.cautions),
+      ...bullets('In the course of the visit', record.events),
+      heading('Closing'),
+      pairs(record.closing),
+      { text: record.deferWords, color: SECOND, margin: [0, 10, 0, 0] },
+      signatures,
+    ],
+  });
+  return new Uint8Array(await document.getBuffer());
+};

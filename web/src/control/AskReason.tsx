@@ -1,0 +1,102 @@
+import { useState } from 'react';
+import { Dialog, Heading, Label, Modal, ModalOverlay, TextArea, TextField } from 'react-aria-components';
+import styled from 'styled-components';
+import { fieldBox } from './Field';
+import { Key, PrimaryKey } from './Key';
+import { PHONE } from '../theme/screen';
+
+const Ground = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  z-index: 40;
+  display: grid;
+  place-items: center;
+  background: rgb(17 23 27 / 0.55);
+`;
+const Sheet = styled(Modal)`
+  width: min(40rem, 94vw);
+  max-height: 94dvh;
+  overflow: auto;
+  background: var(--paper);
+  color: var(--ink);
+  border: 3px solid var(--ink);
+  padding: 1.4rem;
+  section {
+    display: grid;
+    gap: 1rem;
+    outline: none;
+  }
+  h2 {
+    font-size: 1.8rem;
+  }
+`;
+const Text = styled(TextField)`
+  display: grid;
+  gap: 0.3rem;
+  textarea {
+    ${fieldBox}
+    min-height: 4.6rem;
+    padding: 0.6rem;
+  }
+`;
+const Usual = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.5rem;
+`;
+const Keys = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 2fr;
+  gap: 1rem;
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+
+/** Asks why something is left out or overridden. The reason is kept; the usual ones are one press each. */
+export const AskReason = ({
+  title,
+  words,
+  usual,
+  saveWords,
+  save,
+  close,
+}: {
+  title: string;
+  words: string;
+  usual: readonly string[];
+  saveWords: string;
+  save: (reason: string) => void;
+  close: () => void;
+}) => {
+  const [reason, setReason] = useState('');
+  return (
+    <Ground isOpen isDismissable onOpenChange={(open) => (open ? undefined : close())}>
+      <Sheet>
+        <Dialog>
+          <Heading slot="title" level={2}>
+            {title}
+          </Heading>
+          <p>{words}</p>
+          <Usual>
+            {usual.map((text) => (
+              <Key key={text} onPress={() => setReason(text)}>
+                {text}
+              </Key>
+            ))}
+          </Usual>
+          <Text value={reason} onChange={setReason} autoFocus>
+            <Label>Why</Label>
+            <TextArea />
+          </Text>
+          <Keys>
+            <Key onPress={close}>Back</Key>
+            <PrimaryKey isDisabled={reason.trim() === ''} onPress={() => save(reason.trim())}>
+              {saveWords}
+            </PrimaryKey>
+          </Keys>
+        </Dialog>
+      </Sheet>
+    </Ground>
+  );
+};

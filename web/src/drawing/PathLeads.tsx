@@ -1,0 +1,144 @@
+import type { Leads, PathLayout, Probe, XY } from '@vaktman/core';
+
+/** Where a point of the path lies; a probe may touch a part that has no number of its own. */
+export const spotOf = (layout: PathLayout, at: string): XY | null =>
+  layout.testPoints.find(({ id }) => id === at)?.at ?? layout.joints.find(({ id }) => id === at)?.at ?? null;
+
+const Needle = ({
+  spot,
+  colour,
+  word,
+  up,
+  left,
+}: {
+  spot: XY;
+  colour: string;
+  word: string;
+  up: boolean;
+  left: boolean;
+}) => {
+  const [x, y] = spot;
+  const dx = left ? -1 : 1;
+  const dy = up ? -1 : 1;
+  const [tipX, tipY] = [x + 9 * dx, y + 9 * dy];
+  const [tagX, tagY] = [x + 34 * dx, y + 30 * dy];
+  const width = 58;
+  return (
+    <g>
+      <path d={`M${tipX} ${tipY}L${tagX} ${tagY}`} stroke="var(--paper)" strokeWidth="7" strokeLinecap="round" />
+      <path d={`M${tipX} ${tipY}L${tagX} ${tagY}`} stroke={colour} strokeWidth="4" strokeLinecap="round" />
+      <rect
+        x={left ? tagX - width + 8 : tagX - 8}
+        y={tagY - 12}
+        width={width}
+        height="24"
+        fill={colour}
+        stroke="var(--paper)"
+        strokeWidth="2"
+      />
+      <text
+        x={left ? tagX - width / 2 + 8 : tagX + width / 2 - 8}
+        y={tagY + 5.5}
+        textAnchor="middle"
+        fontSize="15"
+        fontWeight="760"
+        fill="var(--paper)"
+      >
+        {word}
+      </text>
+    </g>
+  );
+};
+
+const middleOf = (lines: readonly (readonly XY[])[]): XY => {
+  const line = lines[0]!;
+  const longest = line.slice(1).reduce(
+    (best, point, index) => {
+      const from = line[index]!;
+      const length = Math.hypot(point[0] - from[0], point[1] - from[1]);
+      return length > best.length ? { length, at: [(point[0] + from[0]) / 2, (point[1] + from[1]) / 2] as XY } : best;
+    },
+    { length: 0, at: line[0]! },
+  );
+  return longest.at;
+};
+
+const Clamp = ({ at, upright }: { at: XY; upright: boolean }) => (
+  <g transform={`translate(${at[0]} ${at[1]})${upright ? ' rotate(90)' : ''}`}>
+    <ellipse rx="9" ry="22" fill="none" stroke="var(--ink)" strokeWidth="4" />
+    <ellipse rx="9" ry="22" fill="none" stroke="var(--live)" strokeWidth="2" />
+    <path d="M-22 -30h40m-9 -6l9 6-9 6" fill="none" stroke="var(--ink)" strokeWidth="2" />
+  </g>
+);
+
+const Pile = ({ layout, at }: { layout: PathLayout; at: 'starter' | 'bank' }) => {
+  const box = at === 'starter' ? { x: 498, y: 282 } : { x: 404, y: 236 };
+  const ends: [XY | null, XY | null] =
+    at === 'starter'
+      ? [spotOf(layout, 'starter.B+'), spotOf(layout, 'starter.ground')]
+      : [layout.testPoints[0]?.at ?? null, layout.testPoints.find(({ id }) => /^[A-F]-$/.test(id))?.at ?? null];
+  return (
+    <g>
+      {ends.map((end, index) =>
+        end === null ? null : (
+          <path
+            key={index}
+            d={`M${box.x + (at === 'starter' ? 66 : 0)} ${box.y + 10 + index * 22}L${end[0]} ${end[1]}`}
+            stroke={index === 0 ? 'var(--copper)' : 'var(--ink)'}
+            strokeWidth="3"
+            strokeDasharray="9 5"
+            fill="none"
+          />
+        ),
+      )}
+      <rect x={box.x} y={box.y} width="66" height="42" fill="var(--paper)" stroke="var(--ink)" strokeWidth="2" />
+      <text x={box.x + 33} y={box.y + 27} textAnchor="middle" fontSize="16" fontWeight="760" fill="var(--ink)">
+        PILE
+      </text>
+    </g>
+  );
+};
+
+/** Where the ring of the clamp is drawn: round the lead of the pile, the charge cable, the bank's lead or a battery's. */
+const clampPlace = (layout: PathLayout, leads: Leads): { at: XY; upright: boolean } => {
+  const at = leads.clamp?.at ?? 'bank';
+  const feed = layout.stretches.find(({ id }) => id === 'starter.positive')!.lines[0]!;
+  if (at === 'bank') return { at: [feed[0]![0], (feed[0]![1] + feed[1]![1]) / 2], upright: true };
+  if (at.startsWith('post:')) {
+    const post = spotOf(layout, `${at.slice(5)}+`) ?? feed[0]!;
+    return { at: [post[0], post[1] - 22], upright: true };
+  }
+  if (leads.pile?.at === 'starter') return { at: [598, 270], upright: false };
+  const stretch = layout.stretches.find(({ id }) => id === at);
+  return {
+    at: at === 'charge.positive' || stretch === undefined ? [690, 72] : middleOf(stretch.lines),
+    upright: false,
+  };
+};
+
+/** Probes, clamp and pile of the current step, on the machine itself. */
+export const PathLeads = ({ layout, leads }: { layout: PathLayout; leads: Leads }) => {
+  const needle = (probe: Probe | null, red: boolean) => {
+    const spot = probe === null ? null : spotOf(layout, probe.at);
+    if (spot === null) return null;
+    // Both on one joint: one comes from the left, the other from the right.
+    return (
+      <Needle
+        key={red ? 'red' : 'black'}
+        spot={spot}
+        colour={red ? 'var(--probe-red)' : 'var(--ink)'}
+        word={red ? 'RED' : 'BLACK'}
+        up={spot[1] > 90 && red}
+        left={spot[0] > layout.width - 100 || (red && spot[0] > 90 && spot[0] < 700)}
+      />
+    );
+  };
+  return (
+    <g pointerEvents="none" aria-hidden="true">
+      {leads.pile === null ? null : <Pile layout={layout} at={leads.pile.at} />}
+      {leads.clamp === null ? null : <Clamp {...clampPlace(layout, leads)} />}
+      {needle(leads.black, false)}
+      {needle(leads.red, true)}
+    </g>
+  );
+};

@@ -1,0 +1,145 @@
+import { LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES, type ProfileName } from '@vaktman/core';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { useChooseMethodMutation, useFleetQuery } from '../api/api';
+import { failureOf } from '../api/failure';
+import { Figure } from '../control/Figure';
+import { PrimaryKey } from '../control/Key';
+import { ChoiceField } from '../control/Field';
+import { MainBar } from '../frame/MainBar';
+import { PHONE } from '../theme/screen';
+
+const Sheet = styled.main`
+  padding: 1.4rem 1.5rem 3rem;
+  display: grid;
+  gap: 1.2rem;
+  max-width: 76rem;
+  h2 {
+    font-size: 2rem;
+  }
+`;
+const Top = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 20rem) minmax(0, 1fr) minmax(0, 18rem);
+  gap: 1.6rem;
+  align-items: end;
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+const Scroll = styled.div`
+  overflow-x: auto;
+`;
+const Table = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  th {
+    text-align: left;
+    font-weight: 500;
+    color: var(--ink-2);
+    border-bottom: 2px solid var(--ink);
+    padding-right: 1rem;
+  }
+  td {
+    border-bottom: 1px solid var(--rule);
+    padding: 0.45rem 1rem 0.45rem 0;
+    vertical-align: baseline;
+  }
+  .number {
+    white-space: nowrap;
+    font-size: 1.2rem;
+  }
+  .own {
+    font-weight: 720;
+  }
+`;
+
+const SCALE_WORDS = { none: '', system: 'per 12 V of the system', battery: 'per 12 V of the battery' } as const;
+
+/** Every limit of every method with its reason and where it comes from. Read-only, but for which method the fleet uses. */
+export const MethodView = () => {
+  const [params, setParams] = useSearchParams();
+  const { data: fleet } = useFleetQuery();
+  const [chooseMethod] = useChooseMethodMutation();
+  const [failure, setFailure] = useState<string | null>(null);
+  const fleetProfile: ProfileName = fleet?.profile ?? 'pile';
+  const shown: ProfileName = PROFILE_NAMES.find((name) => name === params.get('of')) ?? fleetProfile;
+  const profile = PROFILES[shown];
+  const use = async (): Promise<void> => {
+    setFailure(null);
+    const result = await chooseMethod({ profile: shown });
+    if (result.error === undefined) return;
+    const why = failureOf(result.error);
+    setFailure(why.kind === 'unreached' ? why.words : why.details.title);
+  };
+  return (
+    <>
+      <MainBar />
+      <Sheet>
+        <h2>Method: {profile.title.toLowerCase()}</h2>
+        <Top>
+          <ChoiceField
+            label="Show the limits of"
+            value={shown}
+            onChange={(value) => setParams({ of: value }, { replace: true })}
+            options={PROFILE_NAMES.map((name) => [name, PROFILES[name].title] as const)}
+          />
+          <p>
+            {profile.why} Version {profile.version}.{' '}
+            {profile.starterDropRule === 'sum-by-pile'
+              ? 'Starter cables are asked for by pile, both sides together.'
+              : 'Starter cables are asked for while cranking, each side by itself.'}
+          </p>
+          {shown === fleetProfile ? (
+            <p>
+              <strong>New visits of the fleet are judged by it,</strong> unless unit or visit says otherwise.
+            </p>
+          ) : (
+            <PrimaryKey onPress={() => void use()}>Use it for the fleet</PrimaryKey>
+          )}
+        </Top>
+        {failure === null ? null : <p role="alert">{failure}</p>}
+        <p>
+          A maker's figure entered for a unit goes before every limit here, and is taken as read. Visits already judged
+          keep the version they were judged by.
+        </p>
+        <Scroll>
+          <Table>
+            <thead>
+              <tr>
+                {['Limit', 'Figure', 'Kind', 'Why', 'Source'].map((words) => (
+                  <th key={words} scope="col">
+                    {words}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {LIMIT_NAMES.map((name) => {
+                const limit = LIMITS[name];
+                const own = profile.limits[name];
+                return (
+                  <tr key={name}>
+                    <td className={own === undefined ? '' : 'own'}>
+                      {limitWords(name)}
+                      {own === undefined ? '' : ' (differs)'}
+                    </td>
+                    <td className="number">
+                      <Figure text={String(own ?? limit.value)} unit={limit.unit === 'ratio' ? '' : limit.unit} />
+                    </td>
+                    <td>
+                      {limit.kind === 'min' ? 'at least' : 'at most'} {SCALE_WORDS[limit.scale]}
+                    </td>
+                    <td>{limit.reason}</td>
+                    <td>{limit.source}</td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </Table>
+        </Scroll>
+      </Sheet>
+    </>
+  );
+};

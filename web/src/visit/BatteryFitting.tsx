@@ -1,0 +1,149 @@
+import { batteryThingSchema, type Fitting } from '@vaktman/contract';
+import { batteriesInOrder, CHEMISTRIES, problemsOf, RATING_STANDARDS, type Unit } from '@vaktman/core';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { v7 } from 'uuid';
+import { todayText } from '../control/dates';
+import { ChoiceField, Field } from '../control/Field';
+import { Key, PrimaryKey } from '../control/Key';
+import { PHONE } from '../theme/screen';
+
+const Grid = styled.div`
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 0.7rem 1rem;
+  ${PHONE} {
+    grid-template-columns: 1fr 1fr;
+  }
+`;
+const Panel = styled.form`
+  display: grid;
+  gap: 0.9rem;
+  border: 2px solid var(--ink);
+  padding: 1rem;
+  margin-top: 0.6rem;
+`;
+const Foot = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 2fr;
+  gap: 1rem;
+`;
+
+interface Typed {
+  readonly make: string;
+  readonly ratingValue: string;
+  readonly standard: string;
+  readonly chemistry: string;
+  readonly capacityAh: string;
+  readonly fitted: string;
+}
+
+const numberOf = (text: string): number | undefined =>
+  text.trim() === '' ? undefined : Number(text.trim().replace(',', '.'));
+
+/** The new battery or batteries of a repair: what is on the label, and one serial a position. */
+export const BatteryFitting = ({
+  unit,
+  at,
+  save,
+  close,
+}: {
+  unit: Unit;
+  at: readonly string[];
+  save: (fitted: Fitting[]) => void;
+  close: () => void;
+}) => {
+  const old = batteriesInOrder(unit.bank).find(({ position }) => position === at[0])!;
+  const [typed, setTyped] = useState<Typed>({
+    make: old.make ?? '',
+    ratingValue: old.rating === undefined ? '' : String(old.rating.value),
+    standard: old.rating?.standard ?? 'SAE',
+    chemistry: old.chemistry,
+    capacityAh: old.capacityAh === undefined ? '' : String(old.capacityAh),
+    fitted: todayText(),
+  });
+  const [serials, setSerials] = useState<Record<string, string>>({});
+  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
+  const set = (key: keyof Typed) => (value: string) => setTyped((before) => ({ ...before, [key]: value }));
+  const submit = (): void => {
+    const made = at.map((position) => ({
+      position,
+      batteryId: v7(),
+      battery: {
+        chemistry: typed.chemistry,
+        duty: old.duty,
+        ...(old.nominalVolts === undefined ? {} : { nominalVolts: old.nominalVolts }),
+        ...(typed.ratingValue.trim() === ''
+          ? {}
+          : { rating: { value: numberOf(typed.ratingValue), standard: typed.standard } }),
+        ...(typed.capacityAh.trim() === '' ? {} : { capacityAh: numberOf(typed.capacityAh) }),
+        ...(typed.make.trim() === '' ? {} : { make: typed.make.trim() }),
+        ...((serials[position] ?? '').trim() === '' ? {} : { serial: serials[position]!.trim() }),
+        ...(typed.fitted === '' ? {} : { fitted: typed.fitted }),
+      },
+    }));
+    const fitted: Fitting[] = [];
+    for (const { position, batteryId, battery } of made) {
+      const parsed = batteryThingSchema.safeParse(battery);
+      if (!parsed.success) {
+        setErrors(Object.fromEntries(problemsOf(parsed.error, battery).map(({ path, message }) => [path, message])));
+        return;
+      }
+      fitted.push({ position, batteryId, battery: parsed.data });
+    }
+    save(fitted);
+  };
+  return (
+    <Panel
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <h3>{at.length === 1 ? `The new battery at ${at[0]}` : `The new batteries at ${at.join(', ')}`}</h3>
+      <Grid>
+        <Field label="Make" value={typed.make} onChange={set('make')} error={errors['make']} />
+        <Field
+          label="Cold cranking, A"
+          value={typed.ratingValue}
+          onChange={set('ratingValue')}
+          error={errors['rating.value']}
+          inputMode="decimal"
+        />
+        <ChoiceField
+          label="Standard"
+          value={typed.standard}
+          onChange={set('standard')}
+          options={RATING_STANDARDS.map((word) => [word, word] as const)}
+        />
+        <ChoiceField
+          label="Chemistry"
+          value={typed.chemistry}
+          onChange={set('chemistry')}
+          options={CHEMISTRIES.map((word) => [word, word] as const)}
+        />
+        <Field
+          label="Capacity, Ah"
+          value={typed.capacityAh}
+          onChange={set('capacityAh')}
+          error={errors['capacityAh']}
+          inputMode="decimal"
+        />
+        <Field label="Fitted" type="date" value={typed.fitted} onChange={set('fitted')} error={errors['fitted']} />
+        {at.map((position) => (
+          <Field
+            key={position}
+            label={`Serial at ${position}`}
+            value={serials[position] ?? ''}
+            onChange={(value) => setSerials((before) => ({ ...before, [position]: value }))}
+          />
+        ))}
+      </Grid>
+      <Foot>
+        <Key onPress={close}>Back</Key>
+        <PrimaryKey type="submit">It is fitted</PrimaryKey>
+      </Foot>
+    </Panel>
+  );
+};

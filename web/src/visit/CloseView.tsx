@@ -1,0 +1,146 @@
+import { DEFER_WORDS } from '@vaktman/contract';
+import { DISPOSITION_WORDS, pointName, proposedDue, stepTitle, type JudgedStep } from '@vaktman/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { useFleetQuery } from '../api/api';
+import { todayText } from '../control/dates';
+import { ChoiceField, Field, FieldGroup } from '../control/Field';
+import { PrimaryKey } from '../control/Key';
+import { DISPOSITION_MARK, Mark } from '../control/Mark';
+import { useAppSelector } from '../store';
+import { PHONE } from '../theme/screen';
+import type { StepProps } from './stepProps';
+import { useRecorder } from './useVisit';
+import { Keys, Note, Side, VisitSheet } from './VisitSheet';
+
+const Grid = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
+  gap: 0.9rem 1.2rem;
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+const Forms = styled.form`
+  display: grid;
+  gap: 1.4rem;
+`;
+
+const numberIn = (text: string): number | null => {
+  if (text.trim() === '') return null;
+  const value = Number(text.trim().replace(',', '.'));
+  return value >= 0 && value <= 10_000_000 ? value : NaN;
+};
+
+/** Signing a visit off: by whom, with what remark, and when the unit is due again. */
+export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
+  const navigate = useNavigate();
+  const { data: fleet } = useFleetQuery();
+  const { file } = detail;
+  const { judgement } = judged;
+  const visitId = file.visit.id;
+  const recorder = useRecorder(visitId, file.visit.technician);
+  const person = useAppSelector((state) => state.settings.person);
+  const proposed = proposedDue(judgement.disposition, todayText(), file.visit);
+  const [signedBy, setSignedBy] = useState(person);
+  const [remark, setRemark] = useState('');
+  const [date, setDate] = useState(proposed.date);
+  const [hours, setHours] = useState(String(proposed.engineHours ?? ''));
+  const [km, setKm] = useState(String(proposed.odometerKm ?? ''));
+  const [tried, setTried] = useState(false);
+  const engineHours = numberIn(hours);
+  const odometerKm = numberIn(km);
+  const wrong = {
+    signedBy: signedBy === '' ? 'choose who signs it off' : undefined,
+    engineHours: Number.isNaN(engineHours) ? `expected hours, received ${hours}` : undefined,
+    odometerKm: Number.isNaN(odometerKm) ? `expected kilometres, received ${km}` : undefined,
+  };
+  const close = async (): Promise<void> => {
+    setTried(true);
+    if (Object.values(wrong).some((words) => words !== undefined)) return;
+    await recorder.event({
+      kind: 'closed',
+      remark: remark.trim(),
+      signedBy,
+      nextDue: {
+        ...(date === '' ? {} : { date }),
+        ...(engineHours === null ? {} : { engineHours }),
+        ...(odometerKm === null ? {} : { odometerKm }),
+      },
+    });
+    await navigate(`/visits/${visitId}/record`);
+  };
+  return (
+    <VisitSheet detail={detail} judged={judged}>
+      <Forms
+        id="close"
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void close();
+        }}
+      >
+        <h2 style={{ fontSize: '2rem' }}>Close the visit</h2>
+        <FieldGroup title="Sign off">
+          <Grid>
+            <ChoiceField
+              label="Signed off by"
+              value={signedBy}
+              onChange={setSignedBy}
+              options={[['', 'choose a name'], ...(fleet?.people ?? []).map(({ name }) => [name, name] as const)]}
+              error={tried ? wrong.signedBy : undefined}
+            />
+          </Grid>
+          <div style={{ marginTop: '0.8rem' }}>
+            <Field label="Remark" value={remark} onChange={setRemark} />
+          </div>
+        </FieldGroup>
+        <FieldGroup title="Next due, whichever comes first">
+          <Grid>
+            <Field label="Date" type="date" value={date} onChange={setDate} />
+            <Field
+              label="Engine hours, h"
+              value={hours}
+              onChange={setHours}
+              inputMode="decimal"
+              error={tried ? wrong.engineHours : undefined}
+            />
+            <Field
+              label="Odometer, km"
+              value={km}
+              onChange={setKm}
+              inputMode="decimal"
+              error={tried ? wrong.odometerKm : undefined}
+            />
+          </Grid>
+        </FieldGroup>
+      </Forms>
+      <Side>
+        <p style={{ fontSize: '1.8rem' }}>
+          <Mark kind={DISPOSITION_MARK[judgement.disposition]} word={DISPOSITION_WORDS[judgement.disposition]} />
+        </p>
+        {judgement.missing.length === 0 ? (
+          <p>Everything owed is read.</p>
+        ) : (
+          <section>
+            <h2>Not read</h2>
+            <ul>
+              {judgement.missing.map(({ step, point }) => (
+                <li key={`${step}@${point}`}>
+                  {stepTitle(step as JudgedStep)}, {pointName(point)}
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <Note>{DEFER_WORDS}</Note>
+        <Keys>
+          <PrimaryKey type="submit" form="close">
+            {judgement.missing.length === 0 ? 'Close the visit' : 'Close the visit unfinished'}
+          </PrimaryKey>
+        </Keys>
+      </Side>
+    </VisitSheet>
+  );
+};

@@ -1,0 +1,66 @@
+import { DEFER_WORDS } from '@vaktman/contract';
+import { pointName, stepTitle } from '@vaktman/core';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { PrimaryKeyLink } from '../control/Key';
+import { BeforeAfter } from './BeforeAfter';
+import { FindingItem } from './FindingItem';
+import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
+import type { StepProps } from './stepProps';
+import { Keys, Note, Side, VisitSheet } from './VisitSheet';
+
+const Retests = styled.ul`
+  a {
+    display: flex;
+    align-items: center;
+    min-height: 56px;
+    font-weight: 660;
+    border-top: 1px solid var(--rule);
+  }
+`;
+
+/** Findings ranked, with evidence and what to do; what has to be tested again; before and after. */
+export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
+  const { judgement, retests } = judged;
+  const visitId = detail.file.visit.id;
+  return (
+    <VisitSheet detail={detail} judged={judged}>
+      <section>
+        <h2 style={{ fontSize: '2rem', marginBottom: '0.6rem' }}>Findings and repair</h2>
+        {judgement.findings.length === 0 ? (
+          <p>Nothing is open. Every finding of this visit is closed by its own test.</p>
+        ) : null}
+        <ul>
+          {judgement.findings.map((finding) => (
+            <FindingItem key={`${finding.code}@${finding.subject}`} detail={detail} judged={judged} finding={finding} />
+          ))}
+        </ul>
+      </section>
+      <Side>
+        {retests.length === 0 ? null : (
+          <section>
+            <h2>To test again</h2>
+            <p>Only the same test at the same point closes a finding.</p>
+            <Retests>
+              {retests.map(({ step, point }) => (
+                <li key={`${step}@${point}`}>
+                  <Link to={placePath(visitId, { step, point })}>
+                    {stepTitle(step)}, {pointName(point)}
+                  </Link>
+                </li>
+              ))}
+            </Retests>
+          </section>
+        )}
+        <BeforeAfter detail={detail} />
+        {judgement.advice.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+        <Note>{DEFER_WORDS}</Note>
+        <Keys>
+          <PrimaryKeyLink to={onwardPath(visitId, judged)}>{nextWords(nextOnScreen(judged))}</PrimaryKeyLink>
+        </Keys>
+      </Side>
+    </VisitSheet>
+  );
+};

@@ -1,0 +1,198 @@
+import { CAUTION_WORDS } from '@vaktman/contract';
+import { celsiusText, correctedGravity, figure, freezingPointC, gravityChargePercent } from '@vaktman/core';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Figure } from '../control/Figure';
+import { Keypad, type EntryValues } from '../control/Keypad';
+import { PHONE } from '../theme/screen';
+import { nextOnScreen, onwardPath } from './nextPlace';
+import { SkipStep } from './SkipStep';
+import type { StepProps } from './stepProps';
+import { isRetest, useRecorder } from './useVisit';
+import { VerdictPanel } from './VerdictPanel';
+import { VisitFrame } from './VisitFrame';
+
+const Sheet = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 24rem);
+  gap: 2rem;
+  h2 {
+    font-size: 2.2rem;
+  }
+  p {
+    font-size: 1.15rem;
+    margin-top: 0.5rem;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr;
+    gap: 0.5rem;
+  }
+`;
+const Figures = styled.dl`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.8rem 2rem;
+  margin-top: 1rem;
+  dt {
+    color: var(--ink-2);
+  }
+  dd {
+    font-size: 2.2rem;
+  }
+`;
+
+const CELLS = [1, 2, 3, 4, 5, 6] as const;
+const LOWEST = 1.05;
+const HIGHEST = 1.35;
+
+/** Six cells drawn as six columns; the one that lags shows at once. */
+const CellDrawing = ({ gravities }: { gravities: readonly (number | null)[] }) => {
+  const best = Math.max(...gravities.map((gravity) => gravity ?? 0));
+  const y = (gravity: number): number => 150 - 130 * Math.min(1, Math.max(0, (gravity - LOWEST) / (HIGHEST - LOWEST)));
+  return (
+    <svg viewBox="0 0 420 190" role="img" aria-label="Specific gravity of the six cells" style={{ width: '100%' }}>
+      {gravities.map((gravity, index) => {
+        const x = 8 + index * 68;
+        const lags = gravity !== null && best - gravity >= 0.05;
+        return (
+          <g key={index}>
+            <rect x={x} y="14" width="58" height="138" fill="var(--raised)" stroke="var(--ink)" strokeWidth="1.6" />
+            {gravity === null ? null : (
+              <rect
+                x={x + 2}
+                y={y(gravity)}
+                width="54"
+                height={150 - y(gravity)}
+                fill={lags ? 'var(--failed)' : 'var(--shade)'}
+              />
+            )}
+            <text x={x + 29} y="174" textAnchor="middle" fontSize="17" fontWeight="700" fill="var(--ink)">
+              {index + 1}
+            </text>
+            {gravity === null ? null : (
+              <text
+                x={x + 29}
+                y={Math.max(32, y(gravity) - 6)}
+                textAnchor="middle"
+                fontSize="15"
+                fontFamily="'B612 Mono', monospace"
+                fontWeight="700"
+                fill={lags ? 'var(--failed)' : 'var(--ink)'}
+              >
+                {figure(gravity, 3).replace(/^1/, '1')}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+};
+
+/** Six cells with the hydrometer: corrected for temperature, spread and frost point as they are typed. */
+export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
+  const visitId = detail.file.visit.id;
+  const recorder = useRecorder(visitId, detail.file.visit.technician);
+  const [again, setAgain] = useState(false);
+  const [values, setValues] = useState<EntryValues>({});
+  const outcome = judged.outcomes.at('battery.hydrometer', point);
+  const reading = judged.outcomes.facts.current.get(`battery.hydrometer@${point}`);
+  const frame = { detail, judged, point, test: 'Hydrometer', caution: CAUTION_WORDS['eyes-hands'], side: null };
+  if (
+    outcome !== null &&
+    reading?.step === 'battery.hydrometer' &&
+    !again &&
+    !isRetest(judged, 'battery.hydrometer', point)
+  ) {
+    const corrected = reading.cells.map((cell) => correctedGravity(cell, reading.electrolyteC));
+    return (
+      <VisitFrame {...frame}>
+        <h2>Cells of battery {point}</h2>
+        <VerdictPanel
+          compact
+          outcome={outcome}
+          value={figure(Math.max(...corrected) - Math.min(...corrected), 3)}
+          unit="spread"
+          next={nextOnScreen(judged)}
+          nextPath={onwardPath(visitId, judged)}
+          takeAgain={() => setAgain(true)}
+        >
+          <CellDrawing gravities={corrected} />
+        </VerdictPanel>
+      </VisitFrame>
+    );
+  }
+  const electrolyteC = values['electrolyteC'] ?? null;
+  const gravities = CELLS.map((cell) => {
+    const read = values[`cell${cell}`] ?? null;
+    return read === null ? null : correctedGravity(read, electrolyteC ?? 26.7);
+  });
+  const known = gravities.flatMap((gravity) => gravity ?? []);
+  return (
+    <VisitFrame {...frame}>
+      <Sheet>
+        <div>
+          <h2>Hydrometer, battery {point}</h2>
+          <p>Only where caps open. Draw each cell twice, read at eye level; give the drop back to its cell.</p>
+          <CellDrawing gravities={gravities} />
+          {known.length === 0 ? null : (
+            <Figures>
+              <div>
+                <dt>Spread, limit 0.050</dt>
+                <dd>
+                  <Figure text={figure(Math.max(...known) - Math.min(...known), 3)} />
+                </dd>
+              </div>
+              <div>
+                <dt>State of charge</dt>
+                <dd>
+                  <Figure text={figure(gravityChargePercent(Math.min(...known)), 0)} unit="%" />
+                </dd>
+              </div>
+              <div>
+                <dt>Freezes at</dt>
+                <dd>{celsiusText(Math.round(freezingPointC(Math.min(...known))))}</dd>
+              </div>
+            </Figures>
+          )}
+        </div>
+        <div>
+          <Keypad
+            key={String(again)}
+            columns={3}
+            fields={[
+              { key: 'electrolyteC', label: 'Fluid', unit: '°C', signed: true, min: -60, max: 90, usual: [-30, 50] },
+              ...CELLS.map((cell) => ({
+                key: `cell${cell}`,
+                label: `Cell ${cell}`,
+                unit: '',
+                min: 1,
+                max: 1.4,
+                usual: [1.08, 1.31] as const,
+              })),
+            ]}
+            onChange={setValues}
+            save={(read) =>
+              void recorder
+                .reading({
+                  step: 'battery.hydrometer',
+                  point,
+                  cells: CELLS.map((cell) => read[`cell${cell}`] ?? 0) as [
+                    number,
+                    number,
+                    number,
+                    number,
+                    number,
+                    number,
+                  ],
+                  electrolyteC: read['electrolyteC'] ?? 0,
+                })
+                .then(() => setAgain(false))
+            }
+          />
+          <SkipStep detail={detail} step="battery.hydrometer" point={point} />
+        </div>
+      </Sheet>
+    </VisitFrame>
+  );
+};

@@ -1,0 +1,173 @@
+import { MAX_BATCH_ENTRIES, type Entry } from '@vaktman/contract';
+import {
+  DISPOSITION_WORDS,
+  findingWords,
+  headline,
+  judge,
+  parseVisitText,
+  type Parsed,
+  type VisitFile,
+} from '@vaktman/core';
+import { useState } from 'react';
+import { Button, FileTrigger } from 'react-aria-components';
+import { Link, useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { useAddUnitMutation, useFleetQuery, useSendBatchMutation, useUnitQuery } from '../api/api';
+import { failureOf, isNotFound } from '../api/failure';
+import { dayTimeText } from '../control/dates';
+import { ChoiceField } from '../control/Field';
+import { Key, PrimaryKey } from '../control/Key';
+import { DISPOSITION_MARK, Mark } from '../control/Mark';
+import { MainBar } from '../frame/MainBar';
+import { entriesOf } from './importEntries';
+
+const Sheet = styled.main`
+  padding: 1.4rem 1.5rem 3rem;
+  display: grid;
+  gap: 1.2rem;
+  max-width: 60rem;
+  h2 {
+    font-size: 2rem;
+  }
+`;
+const Choose = styled(Button)`
+  font: inherit;
+  font-weight: 680;
+  font-size: 1.3rem;
+  min-height: 110px;
+  width: 100%;
+  background: var(--raised);
+  color: inherit;
+  border: 2px dashed var(--ink);
+  cursor: pointer;
+`;
+const Problems = styled.ul`
+  border-left: 10px solid var(--failed);
+  padding-left: 1rem;
+  display: grid;
+  gap: 0.3rem;
+  code {
+    font-family: 'B612 Mono', monospace;
+    font-size: 0.92rem;
+  }
+`;
+const Wrong = styled.p`
+  color: var(--failed);
+  font-weight: 680;
+`;
+
+const Preview = ({ file }: { file: VisitFile }) => {
+  const navigate = useNavigate();
+  const { data: fleet } = useFleetQuery();
+  const unit = useUnitQuery(file.unit.id);
+  const [addUnit] = useAddUnitMutation();
+  const [sendBatch] = useSendBatchMutation();
+  const [yardId, setYardId] = useState('');
+  const [failure, setFailure] = useState<string | null>(null);
+  const judgement = judge(file);
+  const unknown = isNotFound(unit.error);
+  const yard = yardId === '' ? (fleet?.yards[0]?.yardId ?? '') : yardId;
+  const said = (error: Parameters<typeof failureOf>[0]): string => {
+    const why = failureOf(error);
+    if (why.kind === 'unreached') return `${why.words} Nothing was taken in.`;
+    return [why.details.title, ...(why.details.problems ?? []).map(({ path, message }) => `${path}: ${message}`)].join(
+      ' ',
+    );
+  };
+  const takeIn = async (): Promise<void> => {
+    setFailure(null);
+    if (unknown) {
+      const added = await addUnit({ yardId: yard, unit: file.unit });
+      if (added.error !== undefined) return setFailure(said(added.error));
+    }
+    const entries: Entry[] = entriesOf(file);
+    for (let from = 0; from < entries.length; from += MAX_BATCH_ENTRIES) {
+      const sent = await sendBatch({ entries: entries.slice(from, from + MAX_BATCH_ENTRIES) });
+      if (sent.error !== undefined) return setFailure(said(sent.error));
+    }
+    const [opening] = entries;
+    if (opening?.kind === 'visit') await navigate(`/visits/${opening.opening.visit.id}/summary`);
+  };
+  return (
+    <>
+      <section>
+        <p style={{ fontSize: '1.4rem', fontWeight: 700 }}>
+          {file.unit.id}, {file.unit.description}: {dayTimeText(file.visit.at)}, {file.visit.technician}
+        </p>
+        <p>
+          {file.readings.length} readings, {file.repairs?.length ?? 0} repairs.{' '}
+          <Mark kind={DISPOSITION_MARK[judgement.disposition]} word={DISPOSITION_WORDS[judgement.disposition]} />
+        </p>
+        <p>{headline(judgement)}</p>
+        <ul>
+          {judgement.findings.map(({ code, subject }) => (
+            <li key={`${code}@${subject}`}>{findingWords(code, subject)}</li>
+          ))}
+        </ul>
+      </section>
+      {unknown ? (
+        <section>
+          <p>{file.unit.id} is not registered here. It is added from the file.</p>
+          <ChoiceField
+            label="Yard"
+            value={yard}
+            onChange={setYardId}
+            options={(fleet?.yards ?? []).map(({ yardId: id, name }) => [id, name] as const)}
+          />
+        </section>
+      ) : null}
+      {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
+      <PrimaryKey onPress={() => void takeIn()}>Take it in</PrimaryKey>
+    </>
+  );
+};
+
+/** Takes in a visit from an open file: every problem is shown before anything is stored. */
+export const ImportView = () => {
+  const [name, setName] = useState<string | null>(null);
+  const [parsed, setParsed] = useState<Parsed<VisitFile> | null>(null);
+  const read = async (files: FileList | null): Promise<void> => {
+    const file = files?.[0];
+    if (file === undefined) return;
+    setName(file.name);
+    setParsed(parseVisitText(await file.text()));
+  };
+  return (
+    <>
+      <MainBar />
+      <Sheet>
+        <h2>Take in a visit file</h2>
+        <p>
+          A visit as open JSON, from this program or another. The same file taken in twice changes nothing. The form is
+          described in the file formats of the documentation.
+        </p>
+        <FileTrigger acceptedFileTypes={['.json', 'application/json']} onSelect={(files) => void read(files)}>
+          <Choose>{name ?? 'Choose a file'}</Choose>
+        </FileTrigger>
+        {parsed === null ? null : parsed.ok ? (
+          <Preview key={name} file={parsed.value} />
+        ) : (
+          <section role="alert">
+            <p>
+              <strong>
+                {parsed.problems.length === 1 ? 'One thing is' : `${parsed.problems.length} things are`} not as
+                described. Nothing was taken in.
+              </strong>
+            </p>
+            <Problems>
+              {parsed.problems.map(({ path, message }) => (
+                <li key={`${path} ${message}`}>
+                  <code>{path}</code>: {message}
+                </li>
+              ))}
+            </Problems>
+          </section>
+        )}
+        <p>
+          <Link to="/">Back to the watch</Link>
+        </p>
+        <Key onPress={() => history.back()}>Back</Key>
+      </Sheet>
+    </>
+  );
+};

@@ -1,0 +1,59 @@
+import { chargingPlan, figure, type Battery } from '@vaktman/core';
+import { useState } from 'react';
+import { Field } from '../control/Field';
+import { WaitClock } from './WaitClock';
+
+/** How long a recharge takes with the charger at hand, and a clock for it. */
+export const RechargeAdvice = ({
+  battery,
+  chargePercent,
+  unitId,
+  visitId,
+}: {
+  battery: Battery;
+  chargePercent: number;
+  unitId: string;
+  visitId: string;
+}) => {
+  const [amps, setAmps] = useState('20');
+  const chargerAmps = Number(amps.replace(',', '.'));
+  if (battery.capacityAh === undefined)
+    return <p>Capacity is not on record: charge until the current stays under 1 A, then let it rest 4 h.</p>;
+  const plan =
+    chargerAmps > 0
+      ? chargingPlan({
+          capacityAh: battery.capacityAh,
+          stateOfChargePercent: chargePercent,
+          chargerAmps,
+          chemistry: battery.chemistry,
+          willStrip: false,
+        })
+      : null;
+  return (
+    <div style={{ display: 'grid', gap: '0.5rem', maxWidth: '34rem' }}>
+      <Field
+        label="Charger, A"
+        value={amps}
+        onChange={setAmps}
+        inputMode="decimal"
+        error={plan === null ? 'expected amperes above 0' : undefined}
+      />
+      {plan === null ? null : (
+        <>
+          <p>
+            About {figure(plan.chargeHours, 1)} h of charge, then {plan.restHours} h of rest. {plan.stages.join(' ')}
+          </p>
+          <WaitClock
+            id={`charge:${visitId}:${battery.position}`}
+            name={`${unitId}: battery ${battery.position} charges`}
+            minutes={Math.max(1, Math.round(plan.chargeHours * 60))}
+            path={`/visits/${visitId}/findings`}
+            startWords="Charger is on: start its clock"
+            runningWords="Charging"
+            doneWords={(minutes) => `Charged ${figure(minutes / 60, 1)} h. Record it, let it rest, read it again.`}
+          />
+        </>
+      )}
+    </div>
+  );
+};

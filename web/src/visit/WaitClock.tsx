@@ -1,0 +1,42 @@
+import { clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
+import { useNow } from '../clock/useNow';
+import { Key } from '../control/Key';
+import { useAppDispatch, useAppSelector } from '../store';
+
+const SECONDS_PER_MINUTE = 60;
+
+/** Minutes to wait before a reading means anything, as a named clock; it runs on while other steps or units are worked on. */
+export const WaitClock = ({
+  id,
+  name,
+  minutes,
+  path,
+  startWords,
+  runningWords,
+  doneWords,
+}: {
+  id: string;
+  name: string;
+  minutes: number;
+  path: string;
+  startWords: string;
+  runningWords: string;
+  doneWords: (minutes: number) => string;
+}) => {
+  const dispatch = useAppDispatch();
+  const clock = useAppSelector((state) => state.clocks.find((candidate) => candidate.id === id));
+  const now = useNow(500, clock !== undefined);
+  if (clock === undefined) {
+    const start = (): void =>
+      void dispatch(clockStarted({ id, name, path, startedMs: Date.now(), seconds: minutes * SECONDS_PER_MINUTE }));
+    return <Key onPress={start}>{startWords}</Key>;
+  }
+  const left = secondsLeft(clock, now);
+  return (
+    <p role="timer" style={{ fontWeight: 680, fontSize: '1.25rem' }}>
+      {left > 0
+        ? `${runningWords}: ${clockText(left)} to go.`
+        : doneWords(Math.floor((now - clock.startedMs) / 60_000))}
+    </p>
+  );
+};

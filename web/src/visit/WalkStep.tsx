@@ -1,0 +1,170 @@
+import { CAUTION_WORDS } from '@vaktman/contract';
+import {
+  asksForAnswer,
+  crankCoolDown,
+  crankSecondsOf,
+  leadsFor,
+  walk,
+  WALK_ANSWERS,
+  walkAnswers,
+  walkAnswerText,
+  walkNode,
+  type WalkPoint,
+} from '@vaktman/core';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { useNow } from '../clock/useNow';
+import { Key, KeyLink, PrimaryKey, PrimaryKeyLink } from '../control/Key';
+import { Keypad } from '../control/Keypad';
+import { WalkDrawing } from '../drawing/WalkDrawing';
+import { CoolDown } from './CoolDown';
+import { LeadList } from './LeadList';
+import { nextOnScreen, nextWords, onwardPath } from './nextPlace';
+import type { StepProps } from './stepProps';
+import { useRecorder } from './useVisit';
+import { DrawnFrame } from './VisitFrame';
+
+const Column = styled.div`
+  display: grid;
+  gap: 0.8rem;
+  align-content: start;
+  h2 {
+    font-size: 1.9rem;
+  }
+  p {
+    font-size: 1.15rem;
+  }
+`;
+const Trail = styled.ol`
+  li {
+    padding: 0.25rem 0;
+    border-bottom: 1px solid var(--rule);
+  }
+`;
+const Answers = styled.div`
+  display: grid;
+  gap: 0.7rem;
+`;
+
+const WHY: Partial<Record<WalkPoint, string>> = {
+  bankRest: 'A flat bank explains everything else. Read it first.',
+  bankJoints: 'By hand and by eye: a joint that looks whole may be loose.',
+  starterRest: 'Nothing flows at rest: lost volts here mean an open or corroded path.',
+  starterRestCleaned: 'Clean and tighten the cables, then read once more.',
+  starterRestIsolator: 'Close or bridge isolator and fusible link, then read once more.',
+  attempt: 'Try to crank once, starting disabled.',
+  starterCranking: 'Does enough arrive at the starter while it is asked for?',
+  motorCranking: 'Are the solenoid contacts passing it on?',
+  controlCranking: 'Is the starter told to engage at all?',
+  pinion: 'Told and fed, and yet nothing turns: look at pinion and ring gear.',
+  switchOutputCranking: 'Does the magnetic switch pass the signal on?',
+  switchSupplyRest: 'Does anything reach the magnetic switch?',
+  switchSupplyCranking: 'Does its supply hold while it works?',
+  coilSignal: 'Is the switch itself told? Key, interlock, neutral switch.',
+};
+
+/** Volts a reading of the walk usually shows. */
+const usualVolts = (k: number): readonly [number, number] => [0, 13.2 * k];
+
+/** The walk for a machine that does not crank, or slowly: one question at a time on the drawn tree. */
+export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
+  const visitId = detail.file.visit.id;
+  const { unit } = detail.file;
+  const recorder = useRecorder(visitId, detail.file.visit.technician);
+  const [redo, setRedo] = useState<WalkPoint | null>(null);
+  const [overridden, setOverridden] = useState(false);
+  const now = useNow(1000);
+  const answers = walkAnswers(judged.outcomes.facts);
+  const state = walk(answers, judged.outcomes.walkConditions());
+  const at = redo ?? state.at;
+  const said = Object.fromEntries(Object.entries(answers).map(([point, reading]) => [point, walkAnswerText(reading)]));
+  const lastTaken = state.taken.at(-1)?.point;
+  const record = async (
+    fields: { volts: number } | { answer: 'clean' | 'dirty' | 'normal' | 'slow' | 'nothing' | 'sound' | 'damaged' },
+  ) => {
+    await recorder.reading({ step: 'start.walk', point: at!, ...fields });
+    setRedo(null);
+    setOverridden(false);
+  };
+  const cranks = at !== null && crankSecondsOf({ step: 'start.walk', point: at }) > 0;
+  const cooling = cranks && !overridden ? crankCoolDown(detail.file.readings, now) : null;
+  return (
+    <DrawnFrame
+      detail={detail}
+      judged={judged}
+      point="starter"
+      test="No-crank walk"
+      caution={CAUTION_WORDS['running-engine']}
+      drawing={<WalkDrawing state={state} answers={said} />}
+      strip={
+        <Trail aria-label="So far">
+          {state.taken.map(({ point, branch }) => (
+            <li key={point}>
+              {walkNode(point).question}: <strong>{said[point]}</strong>, {branch.when}
+            </li>
+          ))}
+        </Trail>
+      }
+      below={null}
+    >
+      {at === null ? (
+        <Column>
+          <h2>
+            {state.end?.kind === 'finding' ? 'Found' : state.end?.kind === 'service' ? 'It cranks' : 'Charge first'}
+          </h2>
+          <p style={{ fontSize: '1.35rem', fontWeight: 660 }}>{state.end?.words}</p>
+          <p>A found fault does not end the visit: the remaining steps are still owed.</p>
+          {lastTaken === undefined ? null : <Key onPress={() => setRedo(lastTaken)}>Answer the last one again</Key>}
+          <KeyLink to={`/visits/${visitId}/findings`}>Findings and repair</KeyLink>
+          <PrimaryKeyLink to={onwardPath(visitId, judged)} autoFocus>
+            {nextWords(nextOnScreen(judged))}
+          </PrimaryKeyLink>
+        </Column>
+      ) : (
+        <Column>
+          <h2>{walkNode(at).question}</h2>
+          <p>{WHY[at]}</p>
+          <LeadList unit={unit} leads={leadsFor(unit, 'start.walk', at)} />
+          {cooling !== null ? (
+            <CoolDown
+              cooling={cooling}
+              override={(reason) =>
+                void recorder
+                  .event({ kind: 'wait-skipped', wait: 'starter cools', reason })
+                  .then(() => setOverridden(true))
+              }
+            />
+          ) : asksForAnswer(at) ? (
+            <Answers role="group" aria-label={walkNode(at).question}>
+              {WALK_ANSWERS[at].map((answer, index) => {
+                const Choice = index === 0 ? PrimaryKey : Key;
+                return (
+                  <Choice key={answer} onPress={() => void record({ answer })}>
+                    {answer[0]!.toUpperCase() + answer.slice(1)}
+                  </Choice>
+                );
+              })}
+            </Answers>
+          ) : (
+            <Keypad
+              key={at}
+              fields={[
+                {
+                  key: 'volts',
+                  label: 'Volts',
+                  unit: 'V',
+                  signed: true,
+                  min: -40,
+                  max: 40,
+                  usual: usualVolts(unit.systemVolts / 12),
+                },
+              ]}
+              save={(values) => void record({ volts: values['volts'] ?? 0 })}
+            />
+          )}
+          {lastTaken === undefined ? null : <Key onPress={() => setRedo(lastTaken)}>Answer the last one again</Key>}
+        </Column>
+      )}
+    </DrawnFrame>
+  );
+};
