@@ -15,8 +15,8 @@ test('adds a unit with messages beside the fields, then visits and edits it', as
   await expect(first.getByText(/expected number/)).toBeVisible();
   await first.getByLabel('Cold cranking, A').fill('900');
   await page.getByRole('button', { name: 'All like A' }).click();
-  await page.getByLabel('Alternator rating, A').fill('120');
-  await expect(page.getByRole('img', { name: /^Battery D\. Osterud/ })).toBeVisible();
+  await page.getByLabel('Rating on the plate, A').fill('120');
+  await expect(page.getByRole('img', { name: /^Battery D\. Osterud/ }).first()).toBeVisible();
   await page.getByRole('button', { name: 'Add the unit' }).click();
   await expect(page).toHaveURL(/units\/L-77$/);
   await expect(page.getByText('No visit yet')).toBeVisible();

@@ -244,6 +244,7 @@ test('adds up the voltage ladder and says when it does not close', async ({ read
   await page.getByRole('button', { name: /^Starter motor/ }).click();
   await expect(page.getByRole('timer', { name: 'Cooling' })).toBeVisible();
   await page.clock.fastForward(121_000);
+  await expect(page.getByRole('group', { name: 'Keypad' })).toBeVisible();
   await page.keyboard.type('10.2');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'The ladder adds up' })).toBeVisible();

@@ -22,3 +22,19 @@ export const stateOfChargePercent = (battery: Battery, restingVolts: number): nu
   ];
   return interpolate(chart, restingVolts / batteryFactor(battery));
 };
+
+/**
+ * Resting volts of a battery at a state of charge: the same chart, read the other way.
+ * @param percent 0 to 100; held at the ends outside
+ */
+export const stateOfChargeVolts = (battery: Battery, percent: number): number => {
+  const [empty, half, full] = anchors(battery);
+  return interpolate(
+    [
+      [0, empty],
+      [50, half],
+      [100, full],
+    ],
+    percent,
+  );
+};

@@ -104,7 +104,7 @@ export const MethodView = () => {
           A maker's figure entered for a unit goes before every limit here, and is taken as read. Visits already judged
           keep the version they were judged by.
         </p>
-        <Scroll>
+        <Scroll role="region" aria-label="Limits" tabIndex={0}>
           <Table>
             <thead>
               <tr>

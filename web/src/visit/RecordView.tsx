@@ -101,7 +101,7 @@ const OffPaper = styled.div`
 `;
 
 const Rows = ({ rows }: { rows: readonly RecordRow[] }) => (
-  <Scroll>
+  <Scroll role="region" aria-label="Readings" tabIndex={0}>
     <Table>
       <thead>
         <tr>

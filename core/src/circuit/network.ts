@@ -1,0 +1,226 @@
+import { factorInPlace, solveDenseInPlace, solveFactoredInPlace } from './cholesky';
+import type { Source } from './source';
+
+interface Resistor {
+  readonly name: string;
+  readonly a: string;
+  readonly b: string;
+  readonly ohms: number;
+}
+
+/** A source between two nodes: its positive end at `a`. */
+export interface Branch {
+  readonly name: string;
+  readonly a: string;
+  readonly b: string;
+  readonly ohms: number;
+}
+
+const MOST_ITERATIONS = 80;
+const CONVERGED = 1e-10;
+
+/** A solved network: what every source gives and every node stands at, against node 0. */
+export interface Solution {
+  /** Unknowns of the sources, to start the next solution from. */
+  readonly unknowns: Float64Array;
+  /** Amperes out of the positive end of each source. */
+  readonly amps: Float64Array;
+  /** Force of each source, volts. */
+  readonly emfs: Float64Array;
+}
+
+/** A resistive network with sources, as it is wired. Node 0 is the reference. */
+export class Network {
+  readonly reference: string;
+  readonly #resistors: Resistor[] = [];
+  readonly #branches: Branch[] = [];
+  readonly #nodes = new Map<string, number>();
+
+  constructor(reference: string) {
+    this.reference = reference;
+    this.#nodes.set(reference, 0);
+  }
+  #node(name: string): void {
+    if (!this.#nodes.has(name)) this.#nodes.set(name, this.#nodes.size);
+  }
+  /** @throws {RangeError} when the resistance is not above 0 */
+  resistor(name: string, a: string, b: string, ohms: number): void {
+    if (!(ohms > 0)) throw new RangeError(`Resistance of ${name} must be above 0 ohm, received ${ohms}.`);
+    this.#node(a);
+    this.#node(b);
+    this.#resistors.push({ name, a, b, ohms });
+  }
+  /** Adds the place of a source; which force stands behind it is said when solving. */
+  branch(name: string, a: string, b: string, ohms: number): void {
+    if (!(ohms > 0)) throw new RangeError(`Series resistance of ${name} must be above 0 ohm, received ${ohms}.`);
+    this.#node(a);
+    this.#node(b);
+    this.#branches.push({ name, a, b, ohms });
+  }
+  get resistors(): readonly Resistor[] {
+    return this.#resistors;
+  }
+  get branches(): readonly Branch[] {
+    return this.#branches;
+  }
+  get nodes(): readonly string[] {
+    return [...this.#nodes.keys()];
+  }
+  nodeIndex(name: string): number {
+    const index = this.#nodes.get(name);
+    if (index === undefined) throw new RangeError(`No node "${name}" in the network.`);
+    return index;
+  }
+  reduce(): ReducedNetwork {
+    return new ReducedNetwork(this);
+  }
+}
+
+/**
+ * A network reduced to its sources. It is factored once; after that every solution only looks for the currents of the
+ * sources, which answer linearly to their forces: I = Y e.
+ */
+export class ReducedNetwork {
+  readonly network: Network;
+  readonly size: number;
+  /** Amperes of source i for one volt of source j, row-major. */
+  readonly admittance: Float64Array;
+  readonly #nodeCount: number;
+  /** Volts of every node for one volt of source j: column j. */
+  readonly #response: Float64Array[];
+  readonly #matrix: Float64Array;
+  readonly #residual: Float64Array;
+  readonly #step: Float64Array;
+  readonly #trial: Float64Array;
+
+  constructor(network: Network) {
+    this.network = network;
+    const { branches, resistors } = network;
+    const n = network.nodes.length - 1;
+    const matrix = new Float64Array(n * n);
+    const stamp = (a: number, b: number, siemens: number): void => {
+      if (a > 0) matrix[(a - 1) * n + a - 1]! += siemens;
+      if (b > 0) matrix[(b - 1) * n + b - 1]! += siemens;
+      if (a > 0 && b > 0) {
+        matrix[(a - 1) * n + b - 1]! -= siemens;
+        matrix[(b - 1) * n + a - 1]! -= siemens;
+      }
+    };
+    for (const { a, b, ohms } of resistors) stamp(network.nodeIndex(a), network.nodeIndex(b), 1 / ohms);
+    const ends = branches.map(({ a, b, ohms }) => {
+      const end = { a: network.nodeIndex(a), b: network.nodeIndex(b), ohms };
+      stamp(end.a, end.b, 1 / ohms);
+      return end;
+    });
+    factorInPlace(matrix, n);
+    this.#nodeCount = n;
+    this.#response = ends.map(({ a, b, ohms }) => {
+      const side = new Float64Array(n);
+      if (a > 0) side[a - 1]! += 1 / ohms;
+      if (b > 0) side[b - 1]! -= 1 / ohms;
+      solveFactoredInPlace(matrix, n, side);
+      return side;
+    });
+    this.size = branches.length;
+    this.admittance = new Float64Array(this.size * this.size);
+    ends.forEach(({ a, b, ohms }, i) => {
+      for (let j = 0; j < this.size; j++) {
+        const side = this.#response[j]!;
+        const across = (a > 0 ? side[a - 1]! : 0) - (b > 0 ? side[b - 1]! : 0);
+        this.admittance[i * this.size + j] = ((i === j ? 1 : 0) - across) / ohms;
+      }
+    });
+    this.#matrix = new Float64Array(this.size * this.size);
+    this.#residual = new Float64Array(this.size);
+    this.#step = new Float64Array(this.size);
+    this.#trial = new Float64Array(this.size);
+  }
+
+  /** Writes amps(z) - Y emf(z) and gives the sum of its squares. */
+  #misfit(sources: readonly Source[], z: Float64Array, into: Float64Array): number {
+    const { size, admittance } = this;
+    let squares = 0;
+    for (let i = 0; i < size; i++) into[i] = sources[i]!.amps(z[i]!);
+    for (let j = 0; j < size; j++) {
+      const emf = sources[j]!.emf(z[j]!);
+      for (let i = 0; i < size; i++) into[i]! -= admittance[i * size + j]! * emf;
+    }
+    for (let i = 0; i < size; i++) squares += into[i]! ** 2;
+    return squares;
+  }
+
+  /**
+   * Solves for the currents of the sources by Newton's method with a line search.
+   * @param sources one a branch, in their order
+   * @param start unknowns to start from; zeros when left out
+   * @throws {Error} when it does not settle: a programmer's mistake in a source, since every source is monotone
+   */
+  solve(sources: readonly Source[], start?: Float64Array): Solution {
+    const { size } = this;
+    const z = start === undefined ? new Float64Array(size) : Float64Array.from(start);
+    let squares = this.#misfit(sources, z, this.#residual);
+    for (let iteration = 0; iteration < MOST_ITERATIONS; iteration++) {
+      let largest = 1;
+      for (let i = 0; i < size; i++) largest = Math.max(largest, Math.abs(sources[i]!.amps(z[i]!)));
+      if (squares <= (CONVERGED * largest) ** 2) return this.#solution(sources, z);
+      for (let j = 0; j < size; j++) {
+        const dEmf = sources[j]!.dEmf(z[j]!);
+        for (let i = 0; i < size; i++) {
+          this.#matrix[i * size + j] = (i === j ? sources[i]!.dAmps(z[i]!) : 0) - this.admittance[i * size + j]! * dEmf;
+        }
+      }
+      for (let i = 0; i < size; i++) this.#step[i] = -this.#residual[i]!;
+      if (!solveDenseInPlace(this.#matrix, size, this.#step)) break;
+      let length = 1;
+      for (let i = 0; i < size; i++) {
+        const most = sources[i]!.longestStep(z[i]!);
+        if (Math.abs(this.#step[i]!) * length > most) length = most / Math.abs(this.#step[i]!);
+      }
+      const before = squares;
+      for (let halving = 0; halving < 40; halving++) {
+        for (let i = 0; i < size; i++) this.#trial[i] = z[i]! + length * this.#step[i]!;
+        squares = this.#misfit(sources, this.#trial, this.#residual);
+        if (squares <= (1 - 1e-4 * length) * before || squares <= (CONVERGED * largest) ** 2) break;
+        length /= 2;
+      }
+      z.set(this.#trial);
+      // Rounding, not the method, sets the floor: what no longer falls is as good as it gets.
+      if (!(squares < before) && squares <= (1e-7 * largest) ** 2) return this.#solution(sources, z);
+    }
+    throw new Error(`The circuit did not settle in ${MOST_ITERATIONS} steps; misfit ${Math.sqrt(squares)} A.`);
+  }
+
+  #solution(sources: readonly Source[], z: Float64Array): Solution {
+    const amps = new Float64Array(this.size);
+    const emfs = new Float64Array(this.size);
+    for (let i = 0; i < this.size; i++) {
+      amps[i] = sources[i]!.amps(z[i]!);
+      emfs[i] = sources[i]!.emf(z[i]!);
+    }
+    return { unknowns: z, amps, emfs };
+  }
+
+  /** Volts of a node against node 0 for given forces of the sources. Linear, so means of forces give means of volts. */
+  volts(node: string, emfs: Float64Array): number {
+    const index = this.network.nodeIndex(node) - 1;
+    if (index < 0) return 0;
+    let sum = 0;
+    for (let j = 0; j < this.size; j++) sum += this.#response[j]![index]! * emfs[j]!;
+    return sum;
+  }
+
+  /** Volts of every node by name. */
+  allVolts(emfs: Float64Array): Record<string, number> {
+    const volts: Record<string, number> = {};
+    this.network.nodes.forEach((node, index) => {
+      let sum = 0;
+      if (index > 0) for (let j = 0; j < this.size; j++) sum += this.#response[j]![index - 1]! * emfs[j]!;
+      volts[node] = sum;
+    });
+    return volts;
+  }
+
+  get nodeCount(): number {
+    return this.#nodeCount;
+  }
+}

@@ -1,0 +1,182 @@
+import type { ScenarioFile } from '../file/scenarioFile';
+import { alternatorsOf, isSeriesBank, setNumbers, strings } from '../unit/bank';
+import { positions } from '../unit/points';
+import type { Machine } from './machine';
+import {
+  demandAmps,
+  FAST_RPM,
+  GOVERNED_RPM,
+  IDLE_RPM,
+  runningPoint,
+  standingLoadOhms,
+  voltsBetween,
+  type OperatingPoint,
+} from './operatingPoint';
+import { rippleVolts } from './ripple';
+import { chargingAmps, runEngine } from './running';
+import type { VisitLog } from './simulateVisit';
+import { alternatorNodes, bankNodes } from './wiring';
+
+const SETTLE_SECONDS = 120;
+const IDLE_MINUTES = 10;
+const RISE_RPM = 1750;
+/** Load of the ripple test, as a share of the alternators' ratings: enough to show a lost phase. */
+const RIPPLE_SHARE = 0.5;
+/** Lamps, blower, beacons and heaters together, amperes for each 12 V. */
+const EVERY_LOAD_AMPS = 45;
+const WARM_MINUTES = 10;
+
+const allLoads = (machine: Machine): number => {
+  const k = machine.unit.systemVolts / 12;
+  return (13 * k) / (EVERY_LOAD_AMPS + machine.parasiticAmps);
+};
+
+const runningVolts = (machine: Machine, point: OperatingPoint, rpm: number, log: VisitLog): void => {
+  const { dcVolts } = log.instruments;
+  const { plus, minus } = bankNodes(machine);
+  const speed = log.instruments.rpm(rpm);
+  const volts = (at: string, red: string, black: string): void =>
+    log.take({
+      step: 'charge.volts',
+      point: at,
+      volts: dcVolts(voltsBetween(point, red, black)),
+      rpm: speed,
+    });
+  volts('bank', plus, minus);
+  for (const { id } of alternatorsOf(machine.unit)) {
+    const nodes = alternatorNodes(machine, id);
+    volts(id, nodes.plus, nodes.ground);
+  }
+  if (isSeriesBank(machine.unit.bank))
+    for (const position of positions(machine.unit)) volts(position, `${position}+`, `${position}-`);
+};
+
+const CHARGE_JOINTS = { positive: ['alternator.B+'], negative: ['alternator.ground', 'block.ground'] } as const;
+
+const underDemand = (machine: Machine, log: VisitLog): void => {
+  const { dcVolts, clampAmps } = log.instruments;
+  const point = runningPoint(machine, {
+    engineRpm: GOVERNED_RPM,
+    loadOhms: standingLoadOhms(machine),
+    pileAmps: demandAmps(machine),
+  });
+  const alternators = alternatorsOf(machine.unit);
+  const first = alternators[0];
+  if (first === undefined) return;
+  const { plus, minus } = bankNodes(machine);
+  const nodes = alternatorNodes(machine, first.id);
+  const given = (id: string): number => Math.max(0, point.amps[`alternator ${id}`] ?? 0);
+  const total = alternators.reduce((sum, { id }) => sum + given(id), 0);
+  const moved = (joints: readonly string[]): { unsteady?: true } => (log.isUnsteady(joints) ? { unsteady: true } : {});
+  for (const joint of ['alternator.B+', 'alternator.ground', 'block.ground']) {
+    if (joint === 'block.ground' && machine.unit.starter?.groundReturn === 'block') continue;
+    const found = point.network.network.resistors.find(({ name }) => name === `joint ${joint}`)!;
+    log.take({
+      step: 'start.joint',
+      point: joint,
+      volts: dcVolts(Math.abs(point.volts[found.a]! - point.volts[found.b]!)),
+      ...moved([joint]),
+    });
+  }
+  for (const [side, red, black] of [
+    ['positive', nodes.plus, plus],
+    ['negative', minus, nodes.ground],
+  ] as const) {
+    log.take({
+      step: 'charge.drop',
+      point: side,
+      volts: dcVolts(voltsBetween(point, red, black)),
+      amps: clampAmps(total),
+      ...moved(CHARGE_JOINTS[side]),
+    });
+  }
+  for (const { id } of alternators)
+    log.take({ step: 'charge.output', point: id, peakAmps: clampAmps(given(id)), governedSpeed: true });
+};
+
+const ripple = (machine: Machine, log: VisitLog): void => {
+  const point = runningPoint(machine, {
+    engineRpm: GOVERNED_RPM,
+    loadOhms: null,
+    pileAmps: RIPPLE_SHARE * machine.alternatorsAt(GOVERNED_RPM).reduce((sum, { ratedAmps }) => sum + ratedAmps, 0),
+  });
+  const worst = point.alternators.reduce(
+    (most, alternator) => Math.max(most, rippleVolts(point, alternator, 'bank')),
+    0,
+  );
+  log.take({ step: 'charge.ripple', point: 'bank', acVolts: log.instruments.acVolts(worst) });
+  for (const alternator of point.alternators)
+    log.take({
+      step: 'charge.ripple',
+      point: alternator.id,
+      acVolts: log.instruments.acVolts(rippleVolts(point, alternator, 'alternator')),
+    });
+};
+
+const rechargeCurrents = (machine: Machine, log: VisitLog): void => {
+  const { clampAmps } = log.instruments;
+  const point = runEngine(
+    machine,
+    { engineRpm: IDLE_RPM, loadOhms: standingLoadOhms(machine), pileAmps: null },
+    IDLE_MINUTES * 60,
+  );
+  log.wait(IDLE_MINUTES);
+  const into = chargingAmps(point);
+  const take = (at: string, amps: number): void =>
+    log.take({ step: 'charge.recharge', point: at, amps: clampAmps(amps), minutes: IDLE_MINUTES + 0.5, loads: 'off' });
+  const { bank } = machine.unit;
+  const rows = strings(bank);
+  // One current flows through a whole string.
+  take(
+    'bank',
+    rows.reduce((sum, row) => sum + into[row[0]!.position]!, 0),
+  );
+  if (isSeriesBank(bank)) return;
+  for (const set of setNumbers(bank) ?? []) {
+    const members = bank.batteries.filter((battery) => battery.set === set);
+    take(
+      `set:${set}`,
+      members.reduce((sum, { position }) => sum + into[position]!, 0),
+    );
+  }
+  if (bank.batteries.length > 1) for (const { position } of bank.batteries) take(position, into[position]!);
+};
+
+/** The charging circuit: running volts, what the cables lose, output, ripple, recharge current, and again when warm. */
+export const simulateCharging = (
+  scenario: ScenarioFile,
+  log: VisitLog,
+  charge: Readonly<Record<string, number>>,
+): void => {
+  const { unit, faults } = scenario;
+  if (alternatorsOf(unit).length === 0) return;
+  const machine = log.machine(0, charge);
+  const light = { loadOhms: standingLoadOhms(machine), pileAmps: null };
+  log.wait(SETTLE_SECONDS / 60);
+  const running = runEngine(machine, { engineRpm: FAST_RPM, ...light }, SETTLE_SECONDS);
+  runningVolts(machine, running, FAST_RPM, log);
+  const gives = running.alternators.some(({ id }) => (running.amps[`alternator ${id}`] ?? 0) > 1);
+  log.take({ step: 'look.lamp', point: 'dash', keyOn: 'lit', running: gives ? 'dark' : 'lit' });
+  const loaded = runningPoint(machine, { engineRpm: RISE_RPM, loadOhms: allLoads(machine), pileAmps: null });
+  const { plus, minus } = bankNodes(machine);
+  log.take({
+    step: 'charge.rise',
+    point: 'bank',
+    volts: log.instruments.dcVolts(voltsBetween(loaded, plus, minus)),
+    rpm: log.instruments.rpm(RISE_RPM),
+  });
+  underDemand(machine, log);
+  ripple(machine, log);
+  rechargeCurrents(machine, log);
+  const warm = faults.some(
+    (fault) => fault.kind === 'comes-when-warm' && !fault.fault.kind.startsWith('start') && fault.afterMinutes > 0,
+  );
+  if (!warm) return;
+  const hot = log.machine(Infinity, charge);
+  log.wait(WARM_MINUTES);
+  log.warm = true;
+  const again = runEngine(hot, { engineRpm: FAST_RPM, ...light }, SETTLE_SECONDS);
+  runningVolts(hot, again, FAST_RPM, log);
+  underDemand(hot, log);
+  ripple(hot, log);
+};
