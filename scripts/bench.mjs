@@ -15,7 +15,7 @@ await build({
   target: 'node20',
   format: 'esm',
   logLevel: 'error',
-  external: [
+  external: ['pdfmake', 
     'pg',
     'pino',
     'hono',

@@ -1,4 +1,4 @@
-import { judgementSchema, LIMIT_NAMES, LIMITS, PROFILES, visitFileSchema } from '@vaktman/core';
+import { judgementSchema, LIMIT_NAMES, LIMITS, PROFILES, scenarioFileSchema, visitFileSchema } from '@vaktman/core';
 import * as z from 'zod';
 
 const schemaText = (schema: z.ZodType, title: string): string =>
@@ -39,5 +39,6 @@ const limitsText = (): string => {
 export const schemaFiles = (): Readonly<Record<string, string>> => ({
   'schema/visit-file.schema.json': schemaText(visitFileSchema, 'Vaktman visit file, version 1'),
   'schema/judgement.schema.json': schemaText(judgementSchema, 'Vaktman judgement, version 1'),
+  'schema/scenario-file.schema.json': schemaText(scenarioFileSchema, 'Vaktman scenario file, version 1'),
   'limits.md': limitsText(),
 });

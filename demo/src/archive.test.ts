@@ -21,7 +21,7 @@ describe('the demo fleet', () => {
     ['P-07', 'hold', 'Weak under load: battery B'],
     ['R-02', 'hold', 'Weak under load: battery B'],
     ['L-11', 'ready-watch', 'Close to its limit: battery A'],
-    ['P-03', 'unfinished', 'Low on charge: battery C'],
+    ['P-03', 'unfinished', 'Low on charge: battery A'],
     ['G-03', 'hold', 'Ground side of the starter loses volts'],
     ['S-01', 'hold', 'Positive starter cable loses volts'],
     ['C-01', 'hold', 'ALT1 gives too little output'],

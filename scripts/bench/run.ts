@@ -1,9 +1,10 @@
 // Measures what the project promises to be fast at. Figures vary by machine: npm run bench prints them with their aims.
-import { judge, judgeAgain } from '@vaktman/core';
+import { buildMachine, crank, judge, judgeAgain, pilePoint, sourcesOf, wire } from '@vaktman/core';
 import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { benchMachine } from './machine';
 import { fleetVisits, fourBatteryVisit, sixtyReadingVisit } from './visit';
 import { measureWatch } from './watch';
 
@@ -70,6 +71,40 @@ say(
   `the same with the differences to how each was judged`,
   lasting((visit) => judgeAgain(visit, 'rested')),
   'none set',
+);
+
+const machine = buildMachine(benchMachine());
+say(
+  'one operating point of a 24 V bank of four, wired and solved, median',
+  `${(
+    1000 *
+    quantile(
+      timed(5000, () => pilePoint(machine)),
+      0.5,
+    )
+  ).toFixed(0)} µs`,
+  'under 50 µs',
+);
+const drawn = wire(machine, { cranking: false, loadOhms: null, pile: 'starter', alternators: false }, 0).reduce();
+const sources = sourcesOf(machine, drawn, { seconds: 0, pileAmps: 500 });
+say(
+  'the same solved again, as a knob turns',
+  `${(
+    1000 *
+    quantile(
+      timed(20_000, () => drawn.solve(sources)),
+      0.5,
+    )
+  ).toFixed(1)} µs`,
+  'none set',
+);
+say(
+  'a crank of 3 s in steps of 1 ms, built anew, median',
+  `${quantile(
+    timed(40, () => crank(buildMachine(benchMachine()))),
+    0.5,
+  ).toFixed(1)} ms`,
+  'under 30 ms',
 );
 
 execFileSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: 'inherit' });

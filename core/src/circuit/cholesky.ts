@@ -1,40 +1,51 @@
 /**
  * Factors a symmetric positive definite matrix in place into its lower Cholesky factor. A network of resistors in which
- * every node hangs on a source is one, and needs no pivoting. Cost n³/6.
+ * every node hangs on a source is one, and needs no pivoting. What stands left of a row's first entry stays nothing and
+ * is passed over: cables make long chains, and their rows are short.
  * @param matrix row-major, n by n; only the lower triangle is read and written
+ * @returns column of the first entry of every row, for solving
  * @throws {RangeError} when the matrix is not positive definite: a part of the network hangs on nothing
  */
-export const factorInPlace = (matrix: Float64Array, n: number): void => {
-  for (let j = 0; j < n; j++) {
-    const rowJ = j * n;
-    let diagonal = matrix[rowJ + j]!;
-    for (let k = 0; k < j; k++) diagonal -= matrix[rowJ + k]! ** 2;
-    if (!(diagonal > 0)) {
-      throw new RangeError(`The network is not connected at node ${j + 1}: expected every node to reach node 0.`);
-    }
-    const root = Math.sqrt(diagonal);
-    matrix[rowJ + j] = root;
-    for (let i = j + 1; i < n; i++) {
-      const rowI = i * n;
+export const factorInPlace = (matrix: Float64Array, n: number): Int32Array => {
+  const first = new Int32Array(n);
+  for (let i = 0; i < n; i++) {
+    const rowI = i * n;
+    let start = 0;
+    while (start < i && matrix[rowI + start] === 0) start++;
+    first[i] = start;
+    for (let j = start; j < i; j++) {
+      const rowJ = j * n;
       let sum = matrix[rowI + j]!;
-      for (let k = 0; k < j; k++) sum -= matrix[rowI + k]! * matrix[rowJ + k]!;
-      matrix[rowI + j] = sum / root;
+      for (let k = Math.max(start, first[j]!); k < j; k++) sum -= matrix[rowI + k]! * matrix[rowJ + k]!;
+      matrix[rowI + j] = sum / matrix[rowJ + j]!;
     }
+    let diagonal = matrix[rowI + i]!;
+    for (let k = start; k < i; k++) diagonal -= matrix[rowI + k]! * matrix[rowI + k]!;
+    if (!(diagonal > 0))
+      throw new RangeError(`The network is not connected at node ${i + 1}: expected every node to reach node 0.`);
+    matrix[rowI + i] = Math.sqrt(diagonal);
   }
+  return first;
 };
 
-/** Solves with a factor made by `factorInPlace`; the right-hand side becomes the solution. Cost n². */
-export const solveFactoredInPlace = (factor: Float64Array, n: number, rightSide: Float64Array): void => {
+/** Solves with a factor made by `factorInPlace`; the right-hand side becomes the solution. */
+export const solveFactoredInPlace = (
+  factor: Float64Array,
+  first: Int32Array,
+  n: number,
+  rightSide: Float64Array,
+): void => {
   for (let i = 0; i < n; i++) {
     let sum = rightSide[i]!;
     const row = i * n;
-    for (let k = 0; k < i; k++) sum -= factor[row + k]! * rightSide[k]!;
+    for (let k = first[i]!; k < i; k++) sum -= factor[row + k]! * rightSide[k]!;
     rightSide[i] = sum / factor[row + i]!;
   }
   for (let i = n - 1; i >= 0; i--) {
-    let sum = rightSide[i]!;
-    for (let k = i + 1; k < n; k++) sum -= factor[k * n + i]! * rightSide[k]!;
-    rightSide[i] = sum / factor[i * n + i]!;
+    const row = i * n;
+    const value = rightSide[i]! / factor[row + i]!;
+    rightSide[i] = value;
+    for (let k = first[i]!; k < i; k++) rightSide[k] = rightSide[k]! - factor[row + k]! * value;
   }
 };
 

@@ -40,6 +40,7 @@ class CrankCircuit {
   readonly amps: Float64Array;
   readonly #matrix: Float64Array;
   readonly #misfit: Float64Array;
+  readonly #before: Float64Array;
 
   constructor(network: ReducedNetwork) {
     this.#network = network;
@@ -50,6 +51,7 @@ class CrankCircuit {
     this.amps = new Float64Array(this.#size);
     this.#matrix = new Float64Array(this.#size * this.#size);
     this.#misfit = new Float64Array(this.#size);
+    this.#before = new Float64Array(this.#size);
   }
 
   /** Solves one step from where the last one stood. Two rounds of Newton suffice: little changes in a millisecond. */
@@ -57,6 +59,7 @@ class CrankCircuit {
     const n = this.#size;
     const { z, emfs, amps } = this;
     const { admittance } = this.#network;
+    this.#before.set(z);
     for (let round = 0; round < 12; round++) {
       let largest = 1;
       for (let i = 0; i < n; i++) {
@@ -84,7 +87,8 @@ class CrankCircuit {
         z[i] = z[i]! + Math.min(most, Math.max(-most, this.#misfit[i]!));
       }
     }
-    const { unknowns, amps: settled, emfs: forces } = this.#network.solve(sources, z);
+    // Rare: a jump too large for plain steps. The careful method starts from where the last moment stood.
+    const { unknowns, amps: settled, emfs: forces } = this.#network.solve(sources, this.#before);
     z.set(unknowns);
     amps.set(settled);
     emfs.set(forces);

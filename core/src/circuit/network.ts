@@ -6,6 +6,9 @@ interface Resistor {
   readonly a: string;
   readonly b: string;
   readonly ohms: number;
+  /** Numbers of the nodes at its ends. */
+  readonly from: number;
+  readonly to: number;
 }
 
 /** A source between two nodes: its positive end at `a`. */
@@ -14,6 +17,8 @@ export interface Branch {
   readonly a: string;
   readonly b: string;
   readonly ohms: number;
+  readonly from: number;
+  readonly to: number;
 }
 
 const MOST_ITERATIONS = 80;
@@ -40,28 +45,31 @@ export class Network {
     this.reference = reference;
     this.#nodes.set(reference, 0);
   }
-  #node(name: string): void {
-    if (!this.#nodes.has(name)) this.#nodes.set(name, this.#nodes.size);
+  #node(name: string): number {
+    const known = this.#nodes.get(name);
+    if (known !== undefined) return known;
+    const index = this.#nodes.size;
+    this.#nodes.set(name, index);
+    return index;
   }
   /** @throws {RangeError} when the resistance is not above 0 */
   resistor(name: string, a: string, b: string, ohms: number): void {
     if (!(ohms > 0)) throw new RangeError(`Resistance of ${name} must be above 0 ohm, received ${ohms}.`);
-    this.#node(a);
-    this.#node(b);
-    this.#resistors.push({ name, a, b, ohms });
+    this.#resistors.push({ name, a, b, ohms, from: this.#node(a), to: this.#node(b) });
   }
   /** Adds the place of a source; which force stands behind it is said when solving. */
   branch(name: string, a: string, b: string, ohms: number): void {
     if (!(ohms > 0)) throw new RangeError(`Series resistance of ${name} must be above 0 ohm, received ${ohms}.`);
-    this.#node(a);
-    this.#node(b);
-    this.#branches.push({ name, a, b, ohms });
+    this.#branches.push({ name, a, b, ohms, from: this.#node(a), to: this.#node(b) });
   }
   get resistors(): readonly Resistor[] {
     return this.#resistors;
   }
   get branches(): readonly Branch[] {
     return this.#branches;
+  }
+  get nodeCount(): number {
+    return this.#nodes.size;
   }
   get nodes(): readonly string[] {
     return [...this.#nodes.keys()];
@@ -85,7 +93,6 @@ export class ReducedNetwork {
   readonly size: number;
   /** Amperes of source i for one volt of source j, row-major. */
   readonly admittance: Float64Array;
-  readonly #nodeCount: number;
   /** Volts of every node for one volt of source j: column j. */
   readonly #response: Float64Array[];
   readonly #matrix: Float64Array;
@@ -96,40 +103,35 @@ export class ReducedNetwork {
   constructor(network: Network) {
     this.network = network;
     const { branches, resistors } = network;
-    const n = network.nodes.length - 1;
+    const n = network.nodeCount - 1;
+    const size = branches.length;
     const matrix = new Float64Array(n * n);
     const stamp = (a: number, b: number, siemens: number): void => {
       if (a > 0) matrix[(a - 1) * n + a - 1]! += siemens;
       if (b > 0) matrix[(b - 1) * n + b - 1]! += siemens;
-      if (a > 0 && b > 0) {
-        matrix[(a - 1) * n + b - 1]! -= siemens;
-        matrix[(b - 1) * n + a - 1]! -= siemens;
-      }
+      if (a > 0 && b > 0) matrix[a > b ? (a - 1) * n + b - 1 : (b - 1) * n + a - 1]! -= siemens;
     };
-    for (const { a, b, ohms } of resistors) stamp(network.nodeIndex(a), network.nodeIndex(b), 1 / ohms);
-    const ends = branches.map(({ a, b, ohms }) => {
-      const end = { a: network.nodeIndex(a), b: network.nodeIndex(b), ohms };
-      stamp(end.a, end.b, 1 / ohms);
-      return end;
-    });
-    factorInPlace(matrix, n);
-    this.#nodeCount = n;
-    this.#response = ends.map(({ a, b, ohms }) => {
+    for (const { from, to, ohms } of resistors) stamp(from, to, 1 / ohms);
+    for (const { from, to, ohms } of branches) stamp(from, to, 1 / ohms);
+    const first = factorInPlace(matrix, n);
+    this.#response = [];
+    for (const { from, to, ohms } of branches) {
       const side = new Float64Array(n);
-      if (a > 0) side[a - 1]! += 1 / ohms;
-      if (b > 0) side[b - 1]! -= 1 / ohms;
-      solveFactoredInPlace(matrix, n, side);
-      return side;
-    });
-    this.size = branches.length;
-    this.admittance = new Float64Array(this.size * this.size);
-    ends.forEach(({ a, b, ohms }, i) => {
-      for (let j = 0; j < this.size; j++) {
+      if (from > 0) side[from - 1]! += 1 / ohms;
+      if (to > 0) side[to - 1]! -= 1 / ohms;
+      solveFactoredInPlace(matrix, first, n, side);
+      this.#response.push(side);
+    }
+    this.size = size;
+    this.admittance = new Float64Array(size * size);
+    for (let i = 0; i < size; i++) {
+      const { from, to, ohms } = branches[i]!;
+      for (let j = 0; j < size; j++) {
         const side = this.#response[j]!;
-        const across = (a > 0 ? side[a - 1]! : 0) - (b > 0 ? side[b - 1]! : 0);
-        this.admittance[i * this.size + j] = ((i === j ? 1 : 0) - across) / ohms;
+        const across = (from > 0 ? side[from - 1]! : 0) - (to > 0 ? side[to - 1]! : 0);
+        this.admittance[i * size + j] = ((i === j ? 1 : 0) - across) / ohms;
       }
-    });
+    }
     this.#matrix = new Float64Array(this.size * this.size);
     this.#residual = new Float64Array(this.size);
     this.#step = new Float64Array(this.size);
@@ -212,15 +214,13 @@ export class ReducedNetwork {
   /** Volts of every node by name. */
   allVolts(emfs: Float64Array): Record<string, number> {
     const volts: Record<string, number> = {};
-    this.network.nodes.forEach((node, index) => {
+    let index = -1;
+    for (const node of this.network.nodes) {
       let sum = 0;
-      if (index > 0) for (let j = 0; j < this.size; j++) sum += this.#response[j]![index - 1]! * emfs[j]!;
+      if (index >= 0) for (let j = 0; j < this.size; j++) sum += this.#response[j]![index]! * emfs[j]!;
       volts[node] = sum;
-    });
+      index += 1;
+    }
     return volts;
-  }
-
-  get nodeCount(): number {
-    return this.#nodeCount;
   }
 }

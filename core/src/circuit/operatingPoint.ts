@@ -2,7 +2,7 @@ import { alternatorSource, type AlternatorModel } from './alternatorModel';
 import type { BatteryModel } from './batteryModel';
 import { crank } from './crank';
 import { buildMachine, type Machine, type MachineInput } from './machine';
-import { ReducedNetwork } from './network';
+import type { ReducedNetwork } from './network';
 import { fixedDraw, fixedSource, type Source } from './source';
 import { groundOfBlockOhms, wire, type Attachments } from './wiring';
 

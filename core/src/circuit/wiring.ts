@@ -31,6 +31,8 @@ const clampOf = (post: string): string => `${post}.clamp`;
 
 /** A bolted contact that carries no name of its own; sound ones hardly count. */
 const BOLTED = 2e-5;
+/** The block, bare metal: the test point at its ground. */
+const BLOCK = 'block.ground';
 /** Braided strap from block to bank, ohm: 95 mm², 0.8 m. */
 const STRAP = 1.45e-4;
 const PILE_LEADS = 5e-5;
@@ -73,14 +75,14 @@ const wireStarter = (network: Network, machine: Machine, cranking: boolean): voi
   network.resistor('starterPositive', clampOf(plus), 'starter.B+.lug', machine.cableOhms('starterPositive'));
   network.resistor('joint starter.B+', 'starter.B+.lug', stud, machine.jointOhms('starter.B+'));
   // Grounded by its own cable a starter stands insulated on the block, and the block has a strap of its own.
-  network.resistor('joint block.ground', 'block', 'block.ground', machine.jointOhms('block.ground'));
+  network.resistor('joint block.ground', BLOCK, `${BLOCK}.lug`, machine.jointOhms('block.ground'));
   if (machine.unit.starter?.groundReturn === 'block') {
-    network.resistor('joint starter.ground', ground, 'block', machine.jointOhms('starter.ground'));
-    network.resistor('starterGround', 'block.ground', clampOf(minus), machine.cableOhms('starterGround'));
+    network.resistor('joint starter.ground', ground, BLOCK, machine.jointOhms('starter.ground'));
+    network.resistor('starterGround', `${BLOCK}.lug`, clampOf(minus), machine.cableOhms('starterGround'));
   } else {
     network.resistor('joint starter.ground', ground, 'starter.ground.lug', machine.jointOhms('starter.ground'));
     network.resistor('starterGround', 'starter.ground.lug', clampOf(minus), machine.cableOhms('starterGround'));
-    network.resistor('block strap', 'block.ground', clampOf(minus), STRAP);
+    network.resistor('block strap', `${BLOCK}.lug`, clampOf(minus), STRAP);
   }
   if (cranking) wireControl(network, machine);
   if (cranking && machine.contactOhms !== 'open' && solenoidCloses(machine)) {
@@ -128,7 +130,7 @@ const wireAlternators = (network: Network, machine: Machine, running: boolean): 
     network.resistor(
       `chargeGround ${id}`,
       `${nodes.ground}.lug`,
-      ground === 'stud' ? clampOf(minus) : 'block',
+      ground === 'stud' ? clampOf(minus) : BLOCK,
       machine.cableOhms('chargeGround'),
     );
     if (running)
