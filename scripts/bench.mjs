@@ -15,7 +15,8 @@ await build({
   target: 'node20',
   format: 'esm',
   logLevel: 'error',
-  external: ['pdfmake', 
+  external: [
+    'pdfmake',
     'pg',
     'pino',
     'hono',

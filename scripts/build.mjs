@@ -43,6 +43,12 @@ export async function ensureBuild() {
     outfile: join(DIST, 'server/main.mjs'),
     external: ['pg', 'pino', 'hono', 'hono/*', '@hono/*', 'zod', 'uuid', 'pdfmake'],
   });
+  await bundle({
+    ...node,
+    entryPoints: [join(root, 'server/src/feed/main.ts')],
+    outfile: join(DIST, 'server/feed.mjs'),
+    external: ['zod'],
+  });
   cpSync(join(root, 'server/src/database/migrations'), join(DIST, 'server/migrations'), { recursive: true });
   await bundle({
     ...node,

@@ -16,6 +16,33 @@ export const portFrom = async (wanted) => {
   throw new Error(`No free port from ${wanted} to ${wanted + 99} on 127.0.0.1.`);
 };
 
+/** Starts the instruments' stand-in on a free loopback port; an adapter of one's own is named by VAKTMAN_FEED_PORT. */
+const startFeed = async (watchSources) => {
+  const given = process.env.VAKTMAN_FEED_PORT;
+  if (given !== undefined) return { port: Number(given), stop: async () => {} };
+  const command = watchSources
+    ? ['--import', 'tsx', join(root, 'server/src/feed/main.ts')]
+    : [join(root, 'dist/server/feed.mjs')];
+  const child = spawn(process.execPath, command, { cwd: root, detached: true, stdio: ['ignore', 'pipe', 'inherit'] });
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const port = await new Promise((resolve, reject) => {
+    let said = '';
+    child.stdout.on('data', (chunk) => {
+      said += chunk;
+      const match = /feed (\d+)/.exec(said);
+      if (match !== null) resolve(Number(match[1]));
+    });
+    void ended.then((code) => reject(new Error(`The instruments' stand-in ended with ${code}.`)));
+  });
+  return {
+    port,
+    stop: async () => {
+      child.kill('SIGTERM');
+      await ended;
+    },
+  };
+};
+
 /**
  * Starts the application server and waits until it listens.
  * @returns its process and a function that stops it and waits for its end
@@ -32,6 +59,7 @@ export const startServer = async ({ databaseUrl, port, demo = true, watchSources
         join(root, 'server/src/main.ts'),
       ]
     : ['--enable-source-maps', join(root, 'dist/server/main.mjs')];
+  const feed = await startFeed(watchSources);
   const child = spawn(process.execPath, command, {
     cwd: root,
     detached: true,
@@ -40,6 +68,7 @@ export const startServer = async ({ databaseUrl, port, demo = true, watchSources
       ...process.env,
       DATABASE_URL: databaseUrl,
       PORT: String(port),
+      VAKTMAN_FEED_PORT: String(feed.port),
       ...(demo ? { VAKTMAN_DEMO: join(root, 'dist/demo/fleet.json') } : {}),
       ...(watchSources ? {} : { VAKTMAN_WEB: join(root, 'dist/web') }),
     },
@@ -60,6 +89,7 @@ export const startServer = async ({ databaseUrl, port, demo = true, watchSources
   return {
     ended,
     stop: async () => {
+      await feed.stop();
       child.kill('SIGTERM');
       await ended;
     },

@@ -6,6 +6,7 @@ import { secureHeaders } from 'hono/secure-headers';
 import type { Logger } from 'pino';
 import { applyBatch } from './batch/applyBatch';
 import type { Pool } from './database/pool';
+import { feedAnswer } from './feed/feedRoute';
 import { findFleetId, loadFleet, setFleetProfile } from './fleet/fleetStore';
 import { checkedBody } from './http/body';
 import { ClientError, notFound, problemAnswer } from './http/problem';
@@ -20,11 +21,13 @@ const MAX_BODY_BYTES = 2 * 1024 * 1024;
 
 export interface AppParts {
   readonly pool: Pool;
+  /** Loopback port of the instruments' adapter; none when left out. */
+  readonly feedPort?: number | undefined;
   readonly log: Logger;
 }
 
 /** The application's routes. It keeps no state of its own: any number may run on one database. */
-export const createApp = ({ pool, log }: AppParts): Hono => {
+export const createApp = ({ pool, log, feedPort }: AppParts): Hono => {
   const app = new Hono();
 
   const fleetId = async (): Promise<string> => {
@@ -109,6 +112,9 @@ export const createApp = ({ pool, log }: AppParts): Hono => {
     return visit;
   };
   app.get('/api/visits/:visitId', async (c) => c.json(await visitOf(c.req.param('visitId'))));
+  app.get('/api/visits/:visitId/feed', async (c) =>
+    feedAnswer(c, await visitOf(c.req.param('visitId')), feedPort ?? null),
+  );
   app.get('/api/visits/:visitId/file', async (c) => fileAnswer(await visitOf(c.req.param('visitId'))));
   app.get('/api/visits/:visitId/record.pdf', async (c) => {
     const [visit, fleet] = await Promise.all([visitOf(c.req.param('visitId')), loadFleet(pool, await fleetId())]);

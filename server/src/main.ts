@@ -31,7 +31,8 @@ if (demoFile !== undefined && (await findFleetId(pool)) === null) {
   log.info('demo fleet loaded');
 }
 
-const app = createApp({ pool, log });
+const feedPort = process.env['VAKTMAN_FEED_PORT'];
+const app = createApp({ pool, log, feedPort: feedPort === undefined ? undefined : Number(feedPort) });
 const interfaceFolder = process.env['VAKTMAN_WEB'];
 if (interfaceFolder !== undefined) await serveInterface(app, interfaceFolder);
 

@@ -14,6 +14,8 @@ const PrepareView = lazy(() => import('./visit/PrepareView').then((module) => ({
 const VisitView = lazy(() => import('./visit/VisitView').then((module) => ({ default: module.VisitView })));
 
 const ImportView = lazy(() => import('./visit/ImportView').then((module) => ({ default: module.ImportView })));
+const BenchView = lazy(() => import('./practice/BenchView').then((module) => ({ default: module.BenchView })));
+const PracticeView = lazy(() => import('./practice/PracticeView').then((module) => ({ default: module.PracticeView })));
 const MethodView = lazy(() => import('./method/MethodView').then((module) => ({ default: module.MethodView })));
 const PeopleView = lazy(() => import('./people/PeopleView').then((module) => ({ default: module.PeopleView })));
 
@@ -47,6 +49,8 @@ export const App = () => {
           <Route path="/units/:unitId" element={<UnitView />} />
           <Route path="/units/:unitId/edit" element={<UnitFormView />} />
           <Route path="/units/:unitId/prepare" element={<PrepareView />} />
+          <Route path="/practice" element={<PracticeView />} />
+          <Route path="/practice/:exerciseId" element={<BenchView />} />
           <Route path="/import" element={<ImportView />} />
           <Route path="/method" element={<MethodView />} />
           <Route path="/people" element={<PeopleView />} />

@@ -74,6 +74,9 @@ export class Network {
   get nodes(): readonly string[] {
     return [...this.#nodes.keys()];
   }
+  hasNode(name: string): boolean {
+    return this.#nodes.has(name);
+  }
   nodeIndex(name: string): number {
     const index = this.#nodes.get(name);
     if (index === undefined) throw new RangeError(`No node "${name}" in the network.`);

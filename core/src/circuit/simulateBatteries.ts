@@ -4,7 +4,7 @@ import { limitBook } from '../method/book';
 import type { BatteryModel } from './batteryModel';
 import { buildMachine } from './machine';
 import { holdLoad } from './operatingPoint';
-import type { VisitLog } from './simulateVisit';
+import type { VisitLog } from './visitLog';
 
 /** How far over half the rating a careful hand holds the load. */
 const AIM = 1.02;

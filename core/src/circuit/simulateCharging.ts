@@ -14,7 +14,7 @@ import {
 } from './operatingPoint';
 import { rippleVolts } from './ripple';
 import { chargingAmps, runEngine } from './running';
-import type { VisitLog } from './simulateVisit';
+import type { VisitLog } from './visitLog';
 import { alternatorNodes, bankNodes } from './wiring';
 
 const SETTLE_SECONDS = 120;

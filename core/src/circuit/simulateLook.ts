@@ -1,6 +1,6 @@
 import type { ScenarioFile } from '../file/scenarioFile';
 import { alternatorIds, FIXED_JOINTS, positions } from '../unit/points';
-import type { VisitLog } from './simulateVisit';
+import type { VisitLog } from './visitLog';
 
 /** Milliohms from which a bad joint can be seen. */
 const SEEN_MILLIOHMS = 5;

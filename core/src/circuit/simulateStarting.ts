@@ -6,7 +6,7 @@ import { asksForAnswer, walk } from '../starting/walk';
 import { crank, type CrankResult } from './crank';
 import { buildMachine, type Machine } from './machine';
 import { crankPoint, PILE_AMPS, pilePoint, restingPoint, voltsBetween, type OperatingPoint } from './operatingPoint';
-import type { VisitLog } from './simulateVisit';
+import type { VisitLog } from './visitLog';
 import { bankNodes, solenoidCloses, starterNodes } from './wiring';
 
 /** Slower than this share of a sound machine counts as slow. */

@@ -30,3 +30,12 @@ export const fixedDraw = (amps: number): Source => ({
   dEmf: () => -1,
   longestStep: () => Infinity,
 });
+
+/** A resistance beyond what stands in series already, such as a carbon pile whose knob is set. */
+export const resistiveSource = (ohms: number): Source => ({
+  amps: (z) => z,
+  emf: (z) => -ohms * z,
+  dAmps: () => 1,
+  dEmf: () => -ohms,
+  longestStep: () => Infinity,
+});

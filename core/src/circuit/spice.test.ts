@@ -62,41 +62,44 @@ describe('cranks against SPICE', () => {
     ['1S2P', -10],
     ['2S1P', -15],
     ['2S2P', 5],
-  ] as const)('%s at %i °C: volts, amperes and speed stay within 0.5 %% of full scale', (arrangement, celsius) => {
-    const unit = unitOf(arrangement);
-    const machine = () =>
-      buildMachine({
-        unit,
-        celsius,
-        stateOfChargePercent: Object.fromEntries(unit.bank.batteries.map(({ position }) => [position, 95])),
-        faults: [],
-      });
-    const output = join(folder, 'crank.txt');
-    runSpice(
-      spiceCrank(machine(), 'crank').replace(
-        '.end',
-        `.control\nrun\nwrdata ${output} v(a+) i(vs_motor) v(speed)\nquit\n.endc\n.end`,
-      ),
-    );
-    const own = crank(machine());
-    const full = [unit.systemVolts * 1.06, Math.max(...own.amps), Math.max(...own.rpm)];
-    const at = (series: Float64Array, seconds: number): number => {
-      const index = Math.min(series.length - 2, Math.floor(seconds * 1000));
-      return series[index]! + (series[index + 1]! - series[index]!) * (seconds * 1000 - index);
-    };
-    let compared = 0;
-    for (const line of readFileSync(output, 'utf8').split('\n')) {
-      const [seconds, volts, , amps, , speed] = line.trim().split(/\s+/).map(Number);
-      // From the third millisecond on: before, the current jumps within one step.
-      if (seconds === undefined || !(seconds > 0.003)) continue;
-      const differences = [
-        Math.abs(at(own.bankVolts, seconds) - volts!) / full[0]!,
-        Math.abs(at(own.amps, seconds) - amps!) / full[1]!,
-        Math.abs(at(own.rpm, seconds) - (speed! * 30) / Math.PI) / full[2]!,
-      ];
-      expect(Math.max(...differences), `after ${seconds} s`).toBeLessThanOrEqual(0.005);
-      compared += 1;
-    }
-    expect(compared).toBeGreaterThan(1000);
-  });
+  ] as const)(
+    '%s at %i °C: volts, amperes and speed stay within half a percent of full scale',
+    (arrangement, celsius) => {
+      const unit = unitOf(arrangement);
+      const machine = () =>
+        buildMachine({
+          unit,
+          celsius,
+          stateOfChargePercent: Object.fromEntries(unit.bank.batteries.map(({ position }) => [position, 95])),
+          faults: [],
+        });
+      const output = join(folder, 'crank.txt');
+      runSpice(
+        spiceCrank(machine(), 'crank').replace(
+          '.end',
+          `.control\nrun\nwrdata ${output} v(a+) i(vs_motor) v(speed)\nquit\n.endc\n.end`,
+        ),
+      );
+      const own = crank(machine());
+      const full = [unit.systemVolts * 1.06, Math.max(...own.amps), Math.max(...own.rpm)];
+      const at = (series: Float64Array, seconds: number): number => {
+        const index = Math.min(series.length - 2, Math.floor(seconds * 1000));
+        return series[index]! + (series[index + 1]! - series[index]!) * (seconds * 1000 - index);
+      };
+      let compared = 0;
+      for (const line of readFileSync(output, 'utf8').split('\n')) {
+        const [seconds, volts, , amps, , speed] = line.trim().split(/\s+/).map(Number);
+        // From the third millisecond on: before, the current jumps within one step.
+        if (seconds === undefined || !(seconds > 0.003)) continue;
+        const differences = [
+          Math.abs(at(own.bankVolts, seconds) - volts!) / full[0]!,
+          Math.abs(at(own.amps, seconds) - amps!) / full[1]!,
+          Math.abs(at(own.rpm, seconds) - (speed! * 30) / Math.PI) / full[2]!,
+        ];
+        expect(Math.max(...differences), `after ${seconds} s`).toBeLessThanOrEqual(0.005);
+        compared += 1;
+      }
+      expect(compared).toBeGreaterThan(1000);
+    },
+  );
 });

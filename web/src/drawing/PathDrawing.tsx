@@ -101,7 +101,16 @@ const MarkWord = ({ x, y, mark }: { x: number; y: number; mark: MarkKind }) => (
   </g>
 );
 
-const StretchLabel = ({ stretch, face }: { stretch: Stretch; face: StretchFace | undefined }) => {
+const StretchLabel = ({
+  stretch,
+  face,
+  bare,
+}: {
+  stretch: Stretch;
+  face: StretchFace | undefined;
+  /** Only the name: nothing is judged here. */
+  bare: boolean;
+}) => {
   if (stretch.label === null) return null;
   const [x, y] = stretch.label.at;
   const inside = stretch.side === 'machine' && stretch.id !== 'starter.solenoid';
@@ -118,7 +127,7 @@ const StretchLabel = ({ stretch, face }: { stretch: Stretch; face: StretchFace |
           fontWeight="700"
           fill={face?.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}
         >
-          {face?.value == null ? 'not yet' : <SvgFigure text={face.value} size={16} />}
+          {bare ? '' : face?.value == null ? 'not yet' : <SvgFigure text={face.value} size={16} />}
           {face?.value == null ? null : <tspan fontSize="13"> {face.unit}</tspan>}
         </tspan>
       </text>
@@ -144,7 +153,7 @@ const StretchLabel = ({ stretch, face }: { stretch: Stretch; face: StretchFace |
           <tspan fontSize="14"> {face.unit}</tspan>
         </text>
       )}
-      <MarkWord x={face?.value == null ? x : x + 58} y={y + 5} mark={face?.mark ?? 'notyet'} />
+      {bare ? null : <MarkWord x={face?.value == null ? x : x + 58} y={y + 5} mark={face?.mark ?? 'notyet'} />}
       {face === undefined || face.limit === '' || room >= 200 || room < 140 ? null : (
         <text x={x} y={y + 40} fontSize="13.5" fill="var(--ink-2)">
           {face.limit}
@@ -232,6 +241,14 @@ const cropRound = (layout: PathLayout, leads: Leads | undefined): string => {
   return `${Math.max(0, left)} ${Math.max(0, top)} ${Math.min(layout.width, right) - Math.max(0, left)} ${Math.min(layout.height + 10, bottom) - Math.max(0, top)}`;
 };
 
+/** Every place a probe can touch: the numbered points, and the posts that carry no number. */
+const placesToTouch = (layout: PathLayout): { id: string; at: XY; touch: string }[] => [
+  ...layout.joints
+    .filter(({ id }) => /^[A-F][+-]$/.test(id) && !layout.testPoints.some((point) => point.id === id))
+    .map(({ id, at }) => ({ id, at, touch: `post ${id[0]} ${id[1] === '+' ? '+' : '−'}` })),
+  ...layout.testPoints.map(({ id, at, touch }) => ({ id, at, touch })),
+];
+
 /**
  * The whole circuit of a unit as it is wired, with what each stretch loses and where the leads go now. Every stretch,
  * battery and joint leads to its step.
@@ -244,6 +261,8 @@ export const PathDrawing = ({
   current,
   crop = false,
   onPress,
+  onPoint,
+  onStretch,
 }: {
   unit: Unit;
   faces: PathFaces;
@@ -254,6 +273,10 @@ export const PathDrawing = ({
   /** True where only what lies between the probes fits. */
   crop?: boolean;
   onPress?: ((step: string, point: string) => void) | undefined;
+  /** Where a lead may be put; every numbered point and every post is then a place to press. */
+  onPoint?: ((id: string) => void) | undefined;
+  /** A stretch a clamp may go round. */
+  onStretch?: ((id: string) => void) | undefined;
 }) => {
   const layout = useMemo(() => pathLayout(unit), [unit]);
   return (
@@ -293,9 +316,13 @@ export const PathDrawing = ({
         return (
           <g
             key={stretch.id}
-            className={onPress === undefined ? undefined : 'pressable'}
-            aria-label={`${stretch.name}: ${saidOf(face)}`}
-            {...(onPress === undefined ? { role: 'img' } : pressing(() => onPress(stretch.step, stretch.point)))}
+            className={onPress === undefined && onStretch === undefined ? undefined : 'pressable'}
+            aria-label={`${stretch.name}${face === undefined ? '' : `: ${saidOf(face)}`}`}
+            {...(onPress !== undefined
+              ? pressing(() => onPress(stretch.step, stretch.point))
+              : onStretch !== undefined
+                ? pressing(() => onStretch(stretch.id))
+                : { role: 'img' })}
           >
             {stretch.lines.map((line) => (
               <g key={lineOf(line)}>
@@ -320,7 +347,7 @@ export const PathDrawing = ({
                 fill="transparent"
               />
             )}
-            <StretchLabel stretch={stretch} face={face} />
+            <StretchLabel stretch={stretch} face={face} bare={onStretch !== undefined} />
             {face?.mark === 'failed' ? <Failure stretch={stretch} /> : null}
           </g>
         );
@@ -347,7 +374,33 @@ export const PathDrawing = ({
           </text>
         </g>
       ))}
-      {layout.joints.map(({ id, at }) => {
+      {onPoint === undefined
+        ? null
+        : placesToTouch(layout).map(({ id, at, touch }) => (
+            <g
+              key={`touch ${id}`}
+              className="joint pressable"
+              data-point={id}
+              aria-label={`Put the lead on ${touch}`}
+              {...pressing(() => onPoint(id))}
+            >
+              <circle cx={at[0]} cy={at[1]} r="22" fill="transparent" />
+              {layout.testPoints.some((point) => point.id === id) ? (
+                <circle className="ring" cx={at[0]} cy={at[1]} r="13" fill="none" stroke="none" />
+              ) : (
+                <circle
+                  className="ring"
+                  cx={at[0]}
+                  cy={at[1]}
+                  r="6"
+                  fill="var(--paper)"
+                  stroke="var(--ink)"
+                  strokeWidth="1.5"
+                />
+              )}
+            </g>
+          ))}
+      {(onPoint === undefined ? layout.joints : []).map(({ id, at }) => {
         const mark = faces.joints[id];
         const press = onPress === undefined ? undefined : () => onPress('start.joint', id);
         const failed = mark === 'failed';

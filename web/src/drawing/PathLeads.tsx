@@ -33,7 +33,7 @@ const Needle = ({
         width={width}
         height="24"
         fill={colour}
-        stroke="var(--paper)"
+        stroke="var(--on-probe)"
         strokeWidth="2"
       />
       <text
@@ -42,7 +42,7 @@ const Needle = ({
         textAnchor="middle"
         fontSize="15"
         fontWeight="760"
-        fill="var(--paper)"
+        fill="var(--on-probe)"
       >
         {word}
       </text>
@@ -126,7 +126,7 @@ export const PathLeads = ({ layout, leads }: { layout: PathLayout; leads: Leads 
       <Needle
         key={red ? 'red' : 'black'}
         spot={spot}
-        colour={red ? 'var(--probe-red)' : 'var(--ink)'}
+        colour={red ? 'var(--probe-red)' : 'var(--probe-black)'}
         word={red ? 'RED' : 'BLACK'}
         up={spot[1] > 90 && red}
         left={spot[0] > layout.width - 100 || (red && spot[0] > 90 && spot[0] < 700)}

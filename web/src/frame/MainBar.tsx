@@ -104,6 +104,7 @@ export const MainBar = () => {
           Watch
         </NavLink>
         <NavLink to="/units/new">Add a unit</NavLink>
+        <NavLink to="/practice">Practice</NavLink>
         <NavLink to="/method">Method</NavLink>
         <NavLink to="/people">People</NavLink>
         <NavLink to="/import">Take in</NavLink>

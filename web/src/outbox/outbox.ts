@@ -15,7 +15,8 @@ const LOCK = 'vaktman-outbox';
  * has them. The server counts what it knows already and leaves it alone, so nothing doubles.
  */
 export class Outbox {
-  readonly #kept = new OutboxStore();
+  readonly #kept = new OutboxStore('vaktman');
+  readonly #practice = new OutboxStore('vaktman-practice');
   readonly #store: Store;
   #retryMs = FIRST_RETRY_MS;
   #timer: ReturnType<typeof setTimeout> | null = null;
@@ -35,6 +36,7 @@ export class Outbox {
   record(entry: Entry): Promise<void> {
     const keep = async (): Promise<void> => {
       const visitId = visitIdOf(entry);
+      if (this.#isPractice(visitId)) return this.#recordPractice(entry, visitId);
       const before = this.#store.getState().outbox.visits[visitId] ?? (await this.#kept.visit(visitId));
       const visit = applyEntry(before, entry);
       if (visit === null) throw new Error(`Visit ${visitId} is not on this device. Open it before recording in it.`);
@@ -49,6 +51,19 @@ export class Outbox {
     return kept;
   }
 
+  #isPractice(visitId: string): boolean {
+    return this.#store.getState().practice.visits[visitId] !== undefined;
+  }
+
+  /** A practice visit is kept on this device, apart from the real ones, and never sent. */
+  async #recordPractice(entry: Entry, visitId: string): Promise<void> {
+    const before = this.#store.getState().outbox.visits[visitId] ?? (await this.#practice.visit(visitId));
+    const visit = applyEntry(before, entry);
+    if (visit === null) throw new Error(`Practice visit ${visitId} is not on this device.`);
+    await this.#practice.keepVisit(visitId, visit);
+    this.#store.dispatch(visitKept({ visitId, visit }));
+  }
+
   /** Joins what the server has of a visit with what this device kept, and shows both as one. */
   open(visitId: string, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
     const opened = this.#order.then(() => this.#join(visitId, fromServer));
@@ -57,6 +72,11 @@ export class Outbox {
   }
 
   async #join(visitId: string, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
+    if (this.#isPractice(visitId)) {
+      const practice = await this.#practice.visit(visitId);
+      if (practice !== null) this.#store.dispatch(visitKept({ visitId, visit: practice }));
+      return practice;
+    }
     const [kept, waiting] = await Promise.all([this.#kept.visit(visitId), this.#kept.waiting()]);
     const own = waiting.map(({ entry }) => entry).filter((entry) => visitIdOf(entry) === visitId);
     const visit = mergeVisit(unionVisits(fromServer, kept), own);

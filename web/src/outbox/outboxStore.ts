@@ -12,14 +12,13 @@ interface OutboxSchema extends DBSchema {
   visits: { key: string; value: VisitDetail };
 }
 
-const NAME = 'vaktman';
-
 /** Readings go here first: IndexedDB survives a reload, a closed tab and a dead server. */
 export class OutboxStore {
   readonly #database: Promise<IDBPDatabase<OutboxSchema>>;
 
-  constructor() {
-    this.#database = openDB<OutboxSchema>(NAME, 1, {
+  /** @param name of the database: real visits and practice visits never share one */
+  constructor(name: 'vaktman' | 'vaktman-practice') {
+    this.#database = openDB<OutboxSchema>(name, 1, {
       upgrade: (database) => {
         database.createObjectStore('waiting', { autoIncrement: true });
         database.createObjectStore('visits');

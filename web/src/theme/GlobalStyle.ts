@@ -5,7 +5,7 @@ export const GlobalStyle = createGlobalStyle`
   :root {
     --paper: #F4F6F2; --ink: #11171B; --ink-2: #434D54; --ink-3: #5C666D; --rule: #B4BCB8; --shade: #E6EAE5;
     --raised: #FFFFFF; --live: #11171B; --on-live: #FFFFFF;
-    --copper: #A4480F; --steel: #1F5B94; --probe-red: #B3261E;
+    --copper: #A4480F; --steel: #1F5B94; --probe-red: #B3261E; --probe-black: #11171B; --on-probe: #FFFFFF;
     --passed: #00765E; --marginal: #F5B800; --marginal-ink: #11171B; --failed: #AE0740; --notyet: #5C666D;
     --hatch-failed: rgb(174 7 64 / 0.35);
     color-scheme: light;
@@ -13,9 +13,16 @@ export const GlobalStyle = createGlobalStyle`
   :root[data-theme='night'] {
     --paper: #101416; --ink: #F2F3EE; --ink-2: #C3CAC6; --ink-3: #9AA5A2; --rule: #4A5457; --shade: #1C2326;
     --raised: #181E21; --live: #FFC61A; --on-live: #101416;
-    --copper: #F08A4B; --steel: #74B4EE; --probe-red: #FF7A6B;
+    --copper: #F08A4B; --steel: #74B4EE; --probe-red: #C62A20;
     --passed: #3FCFA8; --marginal: #F5B800; --marginal-ink: #F2F3EE; --failed: #FF6B93; --notyet: #A7B1AE;
     --hatch-failed: rgb(255 107 147 / 0.4);
+    color-scheme: dark;
+  }
+  :root[data-ground='practice'], :root[data-ground='practice'][data-theme='night'] {
+    --paper: #46206E; --ink: #FFFFFF; --ink-2: #E3D8F0; --ink-3: #CDBEE0; --rule: #7E5BA6; --shade: #57308A;
+    --raised: #381759; --live: #FFC61A; --on-live: #101416;
+    --copper: #FFA36B; --steel: #8CC8FF; --probe-red: #C62A20;
+    --passed: #63E6BE; --marginal: #F5B800; --marginal-ink: #FFFFFF; --failed: #FF9DB6; --notyet: #D8CCE8;
     color-scheme: dark;
   }
   *, *::before, *::after { box-sizing: border-box; }

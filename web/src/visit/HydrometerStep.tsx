@@ -4,6 +4,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { Figure } from '../control/Figure';
 import { Keypad, type EntryValues } from '../control/Keypad';
+import { ReadInstruments } from '../practice/ReadInstruments';
 import { PHONE } from '../theme/screen';
 import { nextOnScreen, onwardPath } from './nextPlace';
 import { SkipStep } from './SkipStep';
@@ -189,6 +190,12 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
                 })
                 .then(() => setAgain(false))
             }
+          />
+          <ReadInstruments
+            file={detail.file}
+            step="battery.hydrometer"
+            point={point}
+            take={(read) => void recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
           />
           <SkipStep detail={detail} step="battery.hydrometer" point={point} />
         </div>

@@ -46,12 +46,12 @@ export const LeadList = ({ unit, leads }: { unit: Unit; leads: Leads }) => {
     </li>
   );
   const probe = (words: string, ground: string, at: Probe | null) =>
-    at === null ? null : line(words, ground, 'var(--paper)', at.touch, at.at);
+    at === null ? null : line(words, ground, 'var(--on-probe)', at.touch, at.at);
   if (leads.red === null && leads.black === null && leads.clamp === null && leads.pile === null) return null;
   return (
     <List aria-label="Where the leads go">
       {probe('RED', 'var(--probe-red)', leads.red)}
-      {probe('BLACK', 'var(--ink)', leads.black)}
+      {probe('BLACK', 'var(--probe-black)', leads.black)}
       {leads.clamp === null ? null : line('CLAMP', 'var(--shade)', 'var(--ink)', leads.clamp.words)}
       {leads.pile === null ? null : line('PILE', 'var(--shade)', 'var(--ink)', leads.pile.words)}
     </List>

@@ -1,3 +1,4 @@
+import { capturedOf, type Feed } from '../feed/useFeed';
 import { ampsText, HOLD_SECONDS, voltsText, type LoadTarget } from '@vaktman/core';
 import { useEffect } from 'react';
 import styled from 'styled-components';
@@ -186,6 +187,36 @@ export const HoldFigures = ({
   </Pair>
 );
 
+const Live = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0.3rem 2rem;
+  align-items: baseline;
+  font-size: 1.4rem;
+  .figure {
+    font-size: 3.4rem;
+  }
+`;
+
+/** What the instruments show during the hold, against band and limit, in two words. */
+const Listened = ({ feed, target, limitVolts }: { feed: Feed; target: LoadTarget; limitVolts: number | null }) => {
+  const amps = capturedOf(feed, 'dc-amps').last;
+  const { last: volts, lowest } = capturedOf(feed, 'dc-volts');
+  if (amps === null || volts === null) return <p role="status">{feed.note ?? 'Waiting for the instruments.'}</p>;
+  const hand = amps < target.amps ? 'more load' : amps > target.bandTopAmps ? 'less load' : 'hold it';
+  return (
+    <Live role="status" aria-label="Instruments">
+      <span className="figure">{Math.round(amps)} A</span>
+      <strong>{hand}</strong>
+      <span className="figure">{volts.toFixed(2)} V</span>
+      <span>
+        lowest {(lowest ?? volts).toFixed(2)}
+        {limitVolts === null ? '' : volts < limitVolts ? ', under the limit' : ', over the limit'}
+      </span>
+    </Live>
+  );
+};
+
 /** The fifteen seconds of a load test, then the order to release. */
 export const LoadHold = ({
   position,
@@ -193,6 +224,7 @@ export const LoadHold = ({
   limitVolts,
   where,
   startedMs,
+  feed,
   off,
   stop,
 }: {
@@ -201,6 +233,8 @@ export const LoadHold = ({
   limitVolts: number | null;
   where: string;
   startedMs: number;
+  /** What connected instruments say; null when the values are typed. */
+  feed: Feed | null;
   off: (offMs: number) => void;
   stop: () => void;
 }) => {
@@ -244,6 +278,7 @@ export const LoadHold = ({
         Hold {Math.round(target.amps)} to {ampsText(Math.round(target.bandTopAmps))}, battery {position}
       </h2>
       <HoldFigures target={target} limitVolts={limitVolts} where={where} />
+      {feed === null ? null : <Listened feed={feed} target={target} limitVolts={limitVolts} />}
       <TimeTape secondsGone={gone} />
       <Countdown role="timer">
         <p className="figure">{left}</p>

@@ -17,9 +17,11 @@ import styled from 'styled-components';
 import { clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
 import { useNow } from '../clock/useNow';
 import { Figure } from '../control/Figure';
-import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
+import { Key, PrimaryKey, PrimaryKeyLink, QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
+import { capturedOf, useFeed, type Feed } from '../feed/useFeed';
+import { ReadInstruments } from '../practice/ReadInstruments';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { CoolDown } from './CoolDown';
@@ -106,6 +108,18 @@ const heldSeconds = (startedMs: number, offMs: number): number => {
   return measured > HOLD_SECONDS && measured <= HOLD_SECONDS + REACTION_SECONDS ? HOLD_SECONDS : measured;
 };
 
+/** What the instruments caught during a hold. */
+interface Caught {
+  readonly lowestVolts: number;
+  readonly meanAmps: number;
+}
+
+const caughtOf = (feed: Feed): Caught | null => {
+  const lowestVolts = capturedOf(feed, 'dc-volts').lowest;
+  const meanAmps = capturedOf(feed, 'dc-amps').mean;
+  return lowestVolts === null || meanAmps === null ? null : { lowestVolts, meanAmps };
+};
+
 /** When each load of the visit came off: those recorded, and the one just called off. */
 const loadEnds = ({ file }: VisitDetail, point: string, hold: Hold | null): number[] => {
   const recorded = file.readings.flatMap((reading) =>
@@ -140,6 +154,10 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const now = useNow(500);
   const recoveryLeft = recovery === undefined ? 0 : secondsLeft(recovery, now);
   const [overridden, setOverridden] = useState(false);
+  const [feeding, setFeeding] = useState(false);
+  const [caught, setCaught] = useState<Caught | null>(null);
+  const feed = useFeed(visitId, 'battery.load', point, feeding && hold !== null && hold.offMs === null);
+  const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const cooling = overridden ? null : loadCoolDown(loadEnds(detail, point, conditions.hold), now);
   const frame = { detail, judged, point, test: 'Load test', side: <LeadsDrawing position={point} purpose="load" /> };
 
@@ -153,7 +171,9 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
           where={where}
           startedMs={hold.startedMs}
           stop={() => change({ hold: null })}
+          feed={feeding ? feed : null}
           off={(offMs) => {
+            setCaught(caughtOf(feed));
             change({ hold: { ...hold, offMs } });
             dispatch(
               clockStarted({
@@ -186,55 +206,80 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
               {recoveryLeft > 0 ? `, in ${clockText(recoveryLeft)}` : ''}.
             </p>
           </div>
-          <Keypad
-            fields={[
-              { key: 'lowestVolts', label: 'Lowest volts', unit: 'V', min: -40, max: 40, usual: [5, 12.6] },
-              {
-                key: 'amps',
-                label: 'Amps held',
-                unit: 'A',
-                min: 0,
-                max: 3000,
-                usual: [target.amps * 0.6, target.amps * 1.4],
-              },
-              {
-                key: 'seconds',
-                label: 'Seconds held',
-                unit: 's',
-                initial: String(seconds),
-                min: 0.1,
-                max: 120,
-                usual: [10, 20],
-              },
-              {
-                key: 'recoveryVolts',
-                label: 'Recovery',
-                unit: 'V',
-                optional: true,
-                min: -40,
-                max: 40,
-                usual: [10, 13.2],
-              },
-            ]}
-            save={(values) =>
-              void recorder
-                .reading({
-                  step: 'battery.load',
-                  point,
-                  amps: values['amps'] ?? 0,
-                  seconds: values['seconds'] ?? seconds,
-                  lowestVolts: values['lowestVolts'] ?? 0,
-                  ...(temperature.from === 'battery' && temperature.celsius !== null
-                    ? { batteryC: temperature.celsius }
-                    : {}),
-                  ...(values['recoveryVolts'] == null ? {} : { recoveryVolts: values['recoveryVolts'] }),
-                })
-                .then(() => {
+          <div>
+            <ReadInstruments
+              file={detail.file}
+              step="battery.load"
+              point={point}
+              take={(read) =>
+                void recorder.instrumentReading(read, 'simulated').then(() => {
                   change({ hold: null });
                   setAgain(false);
                 })
-            }
-          />
+              }
+            />
+            <Keypad
+              key={JSON.stringify(caught)}
+              fields={[
+                {
+                  key: 'lowestVolts',
+                  label: 'Lowest volts',
+                  unit: 'V',
+                  initial: caught === null ? undefined : caught.lowestVolts.toFixed(2),
+                  min: -40,
+                  max: 40,
+                  usual: [5, 12.6],
+                },
+                {
+                  key: 'amps',
+                  label: 'Amps held',
+                  unit: 'A',
+                  initial: caught === null ? undefined : caught.meanAmps.toFixed(0),
+                  min: 0,
+                  max: 3000,
+                  usual: [target.amps * 0.6, target.amps * 1.4],
+                },
+                {
+                  key: 'seconds',
+                  label: 'Seconds held',
+                  unit: 's',
+                  initial: String(seconds),
+                  min: 0.1,
+                  max: 120,
+                  usual: [10, 20],
+                },
+                {
+                  key: 'recoveryVolts',
+                  label: 'Recovery',
+                  unit: 'V',
+                  optional: true,
+                  min: -40,
+                  max: 40,
+                  usual: [10, 13.2],
+                },
+              ]}
+              save={(values) =>
+                void recorder
+                  .reading({
+                    step: 'battery.load',
+                    point,
+                    amps: values['amps'] ?? 0,
+                    seconds: values['seconds'] ?? seconds,
+                    lowestVolts: values['lowestVolts'] ?? 0,
+                    ...(caught === null ? {} : { instrument: 'feed' }),
+                    ...(temperature.from === 'battery' && temperature.celsius !== null
+                      ? { batteryC: temperature.celsius }
+                      : {}),
+                    ...(values['recoveryVolts'] == null ? {} : { recoveryVolts: values['recoveryVolts'] }),
+                  })
+                  .then(() => {
+                    change({ hold: null });
+                    setCaught(null);
+                    setAgain(false);
+                  })
+              }
+            />
+          </div>
         </Entry>
       </VisitFrame>
     );
@@ -337,6 +382,14 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
           Turn the knob up until the amps stand in the band, then start the 15 s at once. Keep a hand on the knob: the
           pile drifts as it heats.
         </p>
+        {practice ? null : (
+          <p>
+            <QuietKey onPress={() => setFeeding((before) => !before)}>
+              {feeding ? 'Type the values myself' : 'Let meter and clamp be listened to'}
+            </QuietKey>
+            {feeding ? 'Lowest volts and amps are caught during the hold.' : ''}
+          </p>
+        )}
         {cooling === null ? (
           <Keys>
             {again ? (

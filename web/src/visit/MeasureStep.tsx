@@ -1,13 +1,25 @@
 import { CAUTION_WORDS } from '@vaktman/contract';
-import { crankCoolDown, figure, mainValue, pointName, separatingTests, stepTitle } from '@vaktman/core';
+import {
+  crankCoolDown,
+  figure,
+  mainValue,
+  pointName,
+  separatingTests,
+  stepTitle,
+  type FeedQuantity,
+} from '@vaktman/core';
 import { useState } from 'react';
 import { Checkbox, Label, Radio, RadioGroup } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useNow } from '../clock/useNow';
 import { Figure } from '../control/Figure';
-import { Key, KeyLink, PrimaryKeyLink } from '../control/Key';
-import { Keypad } from '../control/Keypad';
+import { Key, KeyLink, PrimaryKeyLink, QuietKey } from '../control/Key';
+import { Keypad, type EntryField } from '../control/Keypad';
+import { FeedStrip } from '../feed/FeedStrip';
+import { capturedOf, useFeed, type Feed } from '../feed/useFeed';
+import { ReadInstruments } from '../practice/ReadInstruments';
+import { useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { CoolDown } from './CoolDown';
 import { LeadList } from './LeadList';
@@ -119,6 +131,40 @@ const Further = styled.ul`
   }
 `;
 
+/** Steps whose numbers come from a meter or clamp at once. */
+const FED_STEPS: ReadonlySet<MeasureStepName> = new Set<MeasureStepName>([
+  'start.drop',
+  'start.crankVolts',
+  'start.joint',
+  'start.solenoid',
+  'start.motor',
+  'start.control',
+  'charge.volts',
+  'charge.drop',
+  'charge.output',
+  'charge.recharge',
+  'charge.ripple',
+]);
+
+/** What the instruments show, as typed: the steady value where there is one, the highest for a peak. */
+const fedValues = (feed: Feed, fields: readonly EntryField[]): Record<string, string> => {
+  const text = (quantity: FeedQuantity, decimals: number, peak: boolean): string | undefined => {
+    const { steady, last, highest } = capturedOf(feed, quantity);
+    const value = peak ? highest : (steady ?? last);
+    return value === null ? undefined : value.toFixed(decimals);
+  };
+  const byKey: Readonly<Record<string, string | undefined>> = {
+    volts: text('dc-volts', 3, false),
+    acVolts: text('ac-volts', 3, false),
+    amps: text('dc-amps', 1, false),
+    peakAmps: text('dc-amps', 1, true),
+    rpm: text('rpm', 0, false),
+  };
+  return Object.fromEntries(
+    fields.flatMap(({ key }): [string, string][] => (byKey[key] === undefined ? [] : [[key, byKey[key]]])),
+  );
+};
+
 /** What tells more after a failed reading, and the way to the findings. */
 const AfterFailure = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = detail.file.visit.id;
@@ -157,6 +203,10 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
   const [again, setAgain] = useState(false);
   const [moves, setMoves] = useState(false);
   const [overridden, setOverridden] = useState(false);
+  const [feeding, setFeeding] = useState(false);
+  const [preset, setPreset] = useState<Readonly<Record<string, string>>>({});
+  const feed = useFeed(visitId, step, point, feeding);
+  const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const { facts } = judged.outcomes;
   const outcome = judged.outcomes.at(step, point);
   const reading = facts.current.get(`${step}@${point}`);
@@ -273,13 +323,33 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
           ))}
         </Choices>
       ))}
+      {feeding ? (
+        <FeedStrip
+          feed={feed}
+          close={() => setFeeding(false)}
+          take={() => setPreset(fedValues(feed, spec.fields(choices)))}
+        />
+      ) : practice || !FED_STEPS.has(step) ? null : (
+        <QuietKey onPress={() => setFeeding(true)}>Listen to the instruments</QuietKey>
+      )}
+      <ReadInstruments
+        file={detail.file}
+        step={step}
+        point={point}
+        way={choices['by'] ?? null}
+        take={(read) => void recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
+      />
       {cooling === null ? (
         <Keypad
-          key={`${cranks} ${String(again)}`}
-          fields={spec.fields(choices)}
+          key={`${cranks} ${String(again)} ${JSON.stringify(preset)}`}
+          fields={spec
+            .fields(choices)
+            .map((field) => (preset[field.key] === undefined ? field : { ...field, initial: preset[field.key] }))}
           saveWords={`Save, ${pointName(point)}`}
           save={(values) =>
             void recorder.reading({ ...spec.build(values, choices), ...(moves ? { unsteady: true } : {}) }).then(() => {
+              setPreset({});
+              setFeeding(false);
               setAgain(false);
               setMoves(false);
               setOverridden(false);

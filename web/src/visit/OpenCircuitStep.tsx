@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
+import { ReadInstruments } from '../practice/ReadInstruments';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
 import { PHONE } from '../theme/screen';
 import { CAUTION_WORDS } from '@vaktman/contract';
@@ -178,6 +179,12 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
             ]}
             onChange={(values) => setVolts(values['volts'] ?? null)}
             save={(values) => void save(values['volts'] ?? 0)}
+          />
+          <ReadInstruments
+            file={detail.file}
+            step="battery.openCircuit"
+            point={point}
+            take={(read) => (read.step === 'battery.openCircuit' ? void save(read.volts) : undefined)}
           />
           <SkipStep detail={detail} step="battery.openCircuit" point={point} />
         </div>

@@ -6,6 +6,7 @@ import { dayTimeText } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
 import { saveText } from '../control/saveText';
+import { useAppSelector } from '../store';
 import { SEVERITY_MARK } from './severityMark';
 import type { StepProps } from './stepProps';
 import { Keys, Side, VisitSheet } from './VisitSheet';
@@ -14,6 +15,18 @@ const Paper = styled.article`
   max-width: 60rem;
   display: grid;
   gap: 1rem;
+  position: relative;
+  &[data-practice]::after {
+    content: 'PRACTICE  NO RECORD';
+    position: absolute;
+    inset: 20% 0 auto;
+    text-align: center;
+    font-size: 5rem;
+    font-weight: 800;
+    transform: rotate(-18deg);
+    opacity: 0.28;
+    pointer-events: none;
+  }
   header {
     display: flex;
     flex-wrap: wrap;
@@ -150,10 +163,11 @@ const Lines = ({ title, lines }: { title: string; lines: readonly string[] }): R
 export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const record = useMemo(() => visitRecord(detail, dayTimeText, judged.judgement), [detail, judged]);
   const visitId = detail.file.visit.id;
+  const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const pdf = (paper: string): void => window.location.assign(`/api/visits/${visitId}/record.pdf?paper=${paper}`);
   return (
     <VisitSheet detail={detail} judged={judged}>
-      <Paper>
+      <Paper data-practice={practice || undefined}>
         <header>
           <strong>{record.unitId}</strong>
           <span>{record.description}</span>
@@ -244,8 +258,12 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         <Side>
           <h2>Hand over</h2>
           <Keys>
-            <Key onPress={() => pdf('A4')}>PDF, A4</Key>
-            <Key onPress={() => pdf('Letter')}>PDF, Letter</Key>
+            {practice ? null : (
+              <>
+                <Key onPress={() => pdf('A4')}>PDF, A4</Key>
+                <Key onPress={() => pdf('Letter')}>PDF, Letter</Key>
+              </>
+            )}
             <Key
               onPress={() =>
                 saveText(`${record.unitId}-${detail.file.visit.at.slice(0, 10)}.visit.json`, visitText(detail.file))

@@ -4,6 +4,9 @@ import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
+import { HazardStrip } from '../practice/HazardStrip';
+import { usePracticeGround } from '../practice/usePracticeGround';
+import { useAppSelector } from '../store';
 import { AgainView } from './AgainView';
 import { CloseView } from './CloseView';
 import { FindingsView } from './FindingsView';
@@ -63,6 +66,8 @@ const Step = ({
 export const VisitView = () => {
   const { visitId = '', step, point } = useParams();
   const visit = useVisit(visitId);
+  const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
+  usePracticeGround(practice);
   switch (visit.status) {
     case 'loading':
       return <Loading />;
@@ -88,6 +93,11 @@ export const VisitView = () => {
         </>
       );
     case 'ready':
-      return <Step detail={visit.detail} step={step} point={point} />;
+      return (
+        <>
+          {practice ? <HazardStrip /> : null}
+          <Step detail={visit.detail} step={step} point={point} />
+        </>
+      );
   }
 };

@@ -21,7 +21,8 @@ export const useVisit = (visitId: string): VisitLoad => {
   const detail = useAppSelector((state) => state.outbox.visits[visitId]);
   const waiting = useAppSelector((state) => state.outbox.waiting);
   // A visit just opened here is not on the server before its first batch is.
-  const query = useVisitQuery(visitId, { skip: detail !== undefined && waiting > 0 });
+  const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
+  const query = useVisitQuery(visitId, { skip: practice || (detail !== undefined && waiting > 0) });
   const [looked, setLooked] = useState(false);
   const stored = query.data;
   const settled = !query.isLoading;
@@ -82,6 +83,14 @@ export const useRecorder = (visitId: string, technician: string) => {
           visitId,
           takenBy: person,
           reading: { ...fields, id: v7(), at: instantNow() } as Reading,
+        }),
+      /** A reading the instruments made, stamped here and now. */
+      instrumentReading: ({ id: _id, at: _at, ...fields }: Reading, instrument: string): Promise<void> =>
+        record({
+          kind: 'reading',
+          visitId,
+          takenBy: person,
+          reading: { ...fields, instrument, id: v7(), at: instantNow() } as Reading,
         }),
       event: (fields: NewEvent): Promise<void> =>
         record({

@@ -1,0 +1,157 @@
+import { describe, expect, it } from 'vitest';
+import { unitOf } from '../../test/machineFixture';
+import {
+  afterRepair,
+  Bench,
+  debrief,
+  EXERCISES,
+  faultsAfter,
+  faultsAfterRepairs,
+  partsOf,
+  scoreOf,
+  type BenchControls,
+  type Fault,
+} from '../index';
+
+const bench = (faults: Fault[] = [], arrangement: Parameters<typeof unitOf>[0] = '1S2P', celsius = 10) =>
+  new Bench(
+    {
+      unit: unitOf(arrangement),
+      celsius,
+      stateOfChargePercent: Object.fromEntries('ABCDEF'.split('').map((position) => [position, 95])),
+      faults: faultsAfter(faults, 0),
+    },
+    3,
+  );
+const held = (machine: Bench, controls: Partial<BenchControls>, seconds: number) => {
+  machine.set({ ...machine.controls, ...controls });
+  let frame = machine.advance(1 / 30);
+  for (let passed = 1 / 30; passed < seconds; passed += 1 / 30) frame = machine.advance(1 / 30);
+  return frame;
+};
+
+describe('the bench', () => {
+  it('shows the bank at rest, sags while cranking, and charges once it runs', () => {
+    const machine = bench();
+    const probes = { red: 'A+', black: 'A-', clamp: 'charge.positive' } as const;
+    expect(held(machine, probes, 0.5).meterVolts).toBeCloseTo(12.75, 1);
+    const cranking = held(machine, { key: 'start' }, 0.6);
+    expect(cranking.state).toBe('cranking');
+    expect(cranking.meterVolts).toBeLessThan(11.8);
+    held(machine, { key: 'start' }, 1.5);
+    const running = held(machine, { key: 'on', throttleRpm: 1500 }, 2);
+    expect(running.state).toBe('running');
+    expect(running.meterVolts).toBeGreaterThan(13.8);
+    expect(running.clampAmps).toBeGreaterThan(5);
+    expect(held(machine, { key: 'off' }, 0.2).state).toBe('rest');
+  });
+  it('turns without firing while starting is off', () =>
+    expect(held(bench(), { key: 'start', fuel: false, red: 'A+', black: 'A-' }, 3).state).toBe('cranking'));
+  it('loads one battery that is cut off, and only that one', () => {
+    const machine = bench([{ kind: 'battery.weak', at: 'B', age: 2.4 }]);
+    const alone = (position: string) =>
+      held(
+        machine,
+        { isolated: position, red: `${position}+`, black: `${position}-`, pileAt: `battery:${position}`, knob: 0.4 },
+        8,
+      ).meterVolts!;
+    const sound = alone('A');
+    held(machine, { knob: 0 }, 0.1);
+    expect(alone('B')).toBeLessThan(sound - 0.8);
+  });
+  it('counts what is dangerous, each once', () => {
+    const machine = bench([], '2S1P');
+    held(machine, { pileAt: 'starter' }, 0.1);
+    expect(held(machine, { knob: 0.3, pileVolts: 12 }, 16).dangers).toEqual(
+      expect.arrayContaining(['pile-of-wrong-volts', 'pile-too-long']),
+    );
+    expect(held(machine, { pileAt: null }, 0.1).dangers).toContain('pile-made-under-load');
+    expect(held(bench(), { key: 'start', fuel: false }, 16).dangers).toEqual(['crank-too-long']);
+    const frozen = new Bench({ unit: unitOf('1S1P'), celsius: -25, stateOfChargePercent: { A: 20 }, faults: [] }, 1);
+    held(frozen, { pileAt: 'bank' }, 0.1);
+    expect(held(frozen, { knob: 0.2 }, 0.2).dangers).toEqual(['load-on-frozen']);
+  });
+  it('is sound again after the right repair', () => {
+    const fault: Fault = { kind: 'joint.resistive', at: 'starter.ground', milliohms: 3 };
+    const machine = bench([fault]);
+    const lost = () =>
+      held(machine, { pileAt: 'starter', knob: 0.5, red: 'starter.ground', black: 'A-' }, 0.3).meterVolts!;
+    expect(lost()).toBeGreaterThan(1);
+    const done = afterRepair([fault], { kind: 'joint', at: 'starter.ground' });
+    expect(done).toEqual({ faults: [], needless: false });
+    machine.setFaults([]);
+    expect(lost()).toBeLessThan(0.3);
+    expect(afterRepair([fault], { kind: 'starter', at: '' })).toEqual({ faults: [fault], needless: true });
+  });
+});
+
+describe('the exercises', () => {
+  it('are at least a dozen, from easy to nasty, each with an id of its own', () => {
+    expect(EXERCISES.length).toBeGreaterThanOrEqual(12);
+    expect(new Set(EXERCISES.map(({ id }) => id)).size).toBe(EXERCISES.length);
+    expect(new Set(EXERCISES.map(({ level }) => level)).size).toBe(3);
+  });
+  it.each(EXERCISES.map((exercise) => [exercise.id, exercise] as const))(
+    '%s can be solved: a whole visit finds something, and the way to it is shown',
+    (_id, exercise) => {
+      const { findings, shortest, ladder } = debrief(exercise);
+      expect(findings.filter(({ severity }) => severity !== 'watch').length).toBeGreaterThan(0);
+      expect(shortest.length).toBeGreaterThan(0);
+      expect(ladder.every(({ volts }) => volts >= 0)).toBe(true);
+      // Somebody can name it, and a part or joint of the unit mends it.
+      for (const fault of exercise.faults)
+        expect(partsOf(exercise.unit).some(({ part }) => afterRepair([fault], part).faults.length === 0)).toBe(true);
+    },
+  );
+});
+
+describe('the score', () => {
+  const faults: Fault[] = [
+    { kind: 'joint.resistive', at: 'starter.ground', milliohms: 3 },
+    { kind: 'battery.weak', at: 'B', age: 2 },
+  ];
+  const given = { faults, minutes: 20, parMinutes: 30, needless: [], dangers: [] } as const;
+  it('is whole when all is found in time', () =>
+    expect(
+      scoreOf({
+        ...given,
+        named: [
+          { kind: 'joint.resistive', at: 'starter.ground' },
+          { kind: 'battery.weak', at: 'B' },
+        ],
+      }),
+    ).toMatchObject({ found: 'all', points: 100, missed: [], wrong: [] }));
+  it('wants the place too, and names what was missed and what was wrong', () =>
+    expect(scoreOf({ ...given, named: [{ kind: 'joint.resistive', at: 'starter.B+' }] })).toMatchObject({
+      found: 'none',
+      points: 0,
+      wrong: ['bad joint, starter B+ stud'],
+      missed: ['bad joint, starter ground', 'weak battery, battery B'],
+    }));
+  it('falls with danger, needless parts and time', () => {
+    const named = [
+      { kind: 'joint.resistive', at: 'starter.ground' },
+      { kind: 'battery.weak', at: 'B' },
+    ] as const;
+    const points = (part: object) => scoreOf({ ...given, named, ...part }).points;
+    expect(points({ dangers: ['pile-too-long'] })).toBe(75);
+    expect(points({ needless: ['Replace the starter'] })).toBe(90);
+    expect(points({ minutes: 45 })).toBe(90);
+  });
+});
+
+it('takes a fault out of a practice visit by the repair that mends it, and by no other', () => {
+  const faults: Fault[] = [
+    { kind: 'joint.resistive', at: 'A-', milliohms: 3 },
+    { kind: 'battery.weak', at: 'B', age: 2 },
+    { kind: 'battery.flat', at: 'A', stateOfChargePercent: 30 },
+  ];
+  const left = (point: string, kind: 'clean' | 'replace' | 'recharge') =>
+    faultsAfterRepairs(faults, [{ id: 'p', at: '2026-01-01T08:00:00Z', point, action: '', kind }]).map(
+      (fault) => fault.kind,
+    );
+  expect(left('A-', 'clean')).toEqual(['battery.weak', 'battery.flat']);
+  expect(left('B', 'replace')).toEqual(['joint.resistive', 'battery.flat']);
+  expect(left('A', 'recharge')).toEqual(['joint.resistive', 'battery.weak']);
+  expect(left('B', 'clean')).toHaveLength(3);
+});

@@ -1,0 +1,103 @@
+import type { BenchFrame } from '@vaktman/core';
+import { useEffect, useRef, useState } from 'react';
+import styled from 'styled-components';
+import { Figure } from '../control/Figure';
+import { QuietKey } from '../control/Key';
+
+const Panel = styled.div`
+  border: 2px solid var(--ink);
+  background: var(--raised);
+  padding: 0.5rem 0.9rem 0.6rem;
+  .value {
+    font-size: 4.2rem;
+    line-height: 1.05;
+    text-align: right;
+  }
+  .row {
+    display: flex;
+    justify-content: space-between;
+    align-items: baseline;
+    gap: 0.8rem;
+  }
+  small {
+    color: var(--ink-2);
+    font-size: 0.92rem;
+  }
+`;
+
+/** Digits of a hand meter change a few times a second; a hand could not read more. */
+const DIGITS_MS = 250;
+
+const voltsText = (volts: number): string => {
+  const size = Math.abs(volts);
+  const text = size.toFixed(size < 6 ? 3 : 2);
+  return volts < 0 && Number(text) !== 0 ? `−${text}` : text;
+};
+
+interface Held {
+  readonly lowest: number;
+  readonly highest: number;
+}
+
+/** The meter as one holds it: what it shows, and what it has held since it was last cleared. */
+export const MeterPanel = ({
+  frame,
+  mode,
+  setMode,
+}: {
+  frame: BenchFrame | null;
+  mode: 'dc' | 'ac';
+  setMode: (mode: 'dc' | 'ac') => void;
+}) => {
+  const [shown, setShown] = useState<BenchFrame | null>(null);
+  const [held, setHeld] = useState<Held | null>(null);
+  const latest = useRef<BenchFrame | null>(null);
+  latest.current = frame;
+  useEffect(() => {
+    const timer = setInterval(() => setShown(latest.current), DIGITS_MS);
+    return () => clearInterval(timer);
+  }, []);
+  const volts = frame?.meterVolts ?? null;
+  useEffect(() => {
+    if (volts === null) return;
+    setHeld((before) => {
+      if (before === null) return { lowest: volts, highest: volts };
+      if (volts >= before.lowest && volts <= before.highest) return before;
+      return { lowest: Math.min(before.lowest, volts), highest: Math.max(before.highest, volts) };
+    });
+  }, [volts]);
+  return (
+    <Panel role="group" aria-label="Meter">
+      <div className="row">
+        <small>{mode === 'dc' ? 'DC volts' : 'AC volts'}</small>
+        <QuietKey onPress={() => setMode(mode === 'dc' ? 'ac' : 'dc')}>to {mode === 'dc' ? 'AC' : 'DC'}</QuietKey>
+      </div>
+      <p className="value" data-testid="meter">
+        {shown?.meterVolts == null ? '- - -' : <Figure text={voltsText(shown.meterVolts)} unit="V" />}
+      </p>
+      <div className="row">
+        <small>
+          held: {held === null ? '–' : `${voltsText(held.lowest)} lowest, ${voltsText(held.highest)} highest`}
+        </small>
+        <QuietKey onPress={() => setHeld(null)}>Clear</QuietKey>
+      </div>
+      <div className="row">
+        <small>clamp</small>
+        <span style={{ fontSize: '1.7rem' }} data-testid="clamp">
+          {shown?.clampAmps == null ? (
+            '–'
+          ) : (
+            <Figure
+              text={shown.clampAmps.toFixed(Math.abs(shown.clampAmps) < 100 ? 1 : 0).replace('-', '−')}
+              unit="A"
+            />
+          )}
+        </span>
+        <small>engine</small>
+        <span style={{ fontSize: '1.7rem' }}>
+          <Figure text={String(Math.round(shown?.rpm ?? 0))} unit="rpm" />
+        </span>
+      </div>
+    </Panel>
+  );
+};

@@ -1,0 +1,72 @@
+import {
+  faultWords,
+  NAMEABLE_KINDS,
+  placesOf,
+  pointName,
+  type FaultKind,
+  type NamedFault,
+  type Unit,
+} from '@vaktman/core';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { ChoiceField } from '../control/Field';
+import { Key, PrimaryKey } from '../control/Key';
+
+const Panel = styled.div`
+  display: grid;
+  gap: 0.6rem;
+  .pair {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.6rem;
+  }
+`;
+
+/** Names what is wrong and where; more than one thing may be. */
+export const NameFault = ({
+  unit,
+  named,
+  add,
+  finish,
+}: {
+  unit: Unit;
+  named: readonly NamedFault[];
+  add: (fault: NamedFault) => void;
+  finish: () => void;
+}) => {
+  const [kind, setKind] = useState<FaultKind>('battery.weak');
+  const places = placesOf(unit, kind);
+  const [place, setPlace] = useState('');
+  const at = places.includes(place) ? place : places[0]!;
+  return (
+    <Panel role="group" aria-label="Name the fault">
+      <div className="pair">
+        <ChoiceField
+          label="What is wrong"
+          value={kind}
+          onChange={(value) => setKind(NAMEABLE_KINDS.find((known) => known === value) ?? 'battery.weak')}
+          options={NAMEABLE_KINDS.map((known) => [known, faultWords(known)] as const)}
+        />
+        <ChoiceField
+          label="Where"
+          value={at}
+          onChange={setPlace}
+          options={places.map((known) => [known, pointName(known)] as const)}
+        />
+      </div>
+      {named.map((fault) => (
+        <p key={`${fault.kind}@${fault.at}`}>
+          <strong>
+            {faultWords(fault.kind)}, {pointName(fault.at)}
+          </strong>
+        </p>
+      ))}
+      <div className="pair">
+        <Key onPress={() => add({ kind, at })}>Name it</Key>
+        <PrimaryKey isDisabled={named.length === 0} onPress={finish}>
+          That is all
+        </PrimaryKey>
+      </div>
+    </Panel>
+  );
+};

@@ -1,0 +1,296 @@
+import {
+  EXERCISES,
+  FAULT_KINDS,
+  faultText,
+  faultWords,
+  placesOf,
+  plainFaultSchema,
+  pointName,
+  problemsOf,
+  type DebriefInput,
+  type Exercise,
+  type Fault,
+  type FaultKind,
+  type ScenarioFile,
+} from '@vaktman/core';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { v7 } from 'uuid';
+import { useUnitQuery, useWatchQuery } from '../api/api';
+import { instantNow } from '../control/dates';
+import { ChoiceField, Field } from '../control/Field';
+import { Key, KeyLink, PrimaryKey } from '../control/Key';
+import { MainBar } from '../frame/MainBar';
+import { useOutbox } from '../outbox/OutboxContext';
+import { useAppDispatch, useAppSelector } from '../store';
+import { PHONE } from '../theme/screen';
+import { HazardStrip } from './HazardStrip';
+import { freePlaySet, practiceVisitSet } from './practiceSlice';
+import { usePracticeGround } from './usePracticeGround';
+
+const Sheet = styled.main`
+  display: grid;
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
+  gap: 1.4rem 2.4rem;
+  padding: 1.2rem 1.5rem 2rem;
+  align-items: start;
+  h2 {
+    font-size: 1.8rem;
+    margin-bottom: 0.4rem;
+  }
+  > * {
+    min-width: 0;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+const List = styled.ul`
+  li {
+    display: grid;
+    grid-template-columns: 6rem minmax(0, 1fr) auto auto;
+    gap: 0.9rem;
+    align-items: center;
+    border-top: 1px solid var(--rule);
+    padding: 0.4rem 0;
+  }
+  small {
+    display: block;
+    font-size: 0.98rem;
+    color: var(--ink-2);
+  }
+  a,
+  button {
+    min-height: 52px;
+    padding: 0 0.9rem;
+    font-size: 1.05rem;
+  }
+  ${PHONE} {
+    li {
+      grid-template-columns: 1fr 1fr;
+    }
+    li > div {
+      grid-column: 1 / -1;
+    }
+  }
+`;
+const Form = styled.div`
+  display: grid;
+  gap: 0.7rem;
+  .pair {
+    display: grid;
+    grid-template-columns: 1fr 1fr;
+    gap: 0.7rem;
+  }
+`;
+const Wrong = styled.p`
+  color: var(--failed);
+  font-weight: 680;
+`;
+
+/** Amounts a kind of fault is set up with: the key of its figure, its words and a telling value. */
+const AMOUNTS: Partial<Record<FaultKind, readonly [key: string, words: string, usual: string]>> = {
+  'battery.weak': ['age', 'Age, 1 new, 2 weak', '2'],
+  'battery.sulphated': ['age', 'Age, 1.5 usual', '1.5'],
+  'battery.flat': ['stateOfChargePercent', 'Charge, %', '30'],
+  'battery.dirty-case': ['volts', 'Volts on the case', '1.2'],
+  'joint.resistive': ['milliohms', 'Milliohm', '3'],
+  'joint.intermittent': ['milliohms', 'Milliohm', '5'],
+  'cable.corroded': ['factor', 'Times its resistance', '5'],
+  'cable.undersized': ['areaMm2', 'Square millimetres', '25'],
+  'starter.contacts': ['milliohms', 'Milliohm', '2.5'],
+  'start.control-wire': ['milliohms', 'Milliohm', '200'],
+  'start.magnetic-switch': ['milliohms', 'Milliohm', '200'],
+  'starter.motor': ['factor', 'Times its resistance', '2'],
+  'belt.slips': ['factor', 'Share of its speed', '0.6'],
+  'alternator.weak': ['factor', 'Share of its output', '0.6'],
+  'regulator.offset': ['volts', 'Volts off, per 12 V', '1.2'],
+  parasitic: ['amps', 'Amperes', '8'],
+};
+
+/** Opens a practice visit: the real screens on a simulated machine, kept on this device and nowhere else. */
+const usePracticeVisit = (): ((input: DebriefInput) => Promise<void>) => {
+  const outbox = useOutbox();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const person = useAppSelector((state) => state.settings.person) || 'trainee';
+  return async (input) => {
+    const visitId = v7();
+    const scenario: ScenarioFile = {
+      format: 'vaktman-scenario',
+      version: 1,
+      unit: input.unit,
+      ambientC: input.ambientC,
+      stateOfChargePercent: input.stateOfChargePercent,
+      seed: input.seed,
+      faults: [...input.faults],
+    };
+    dispatch(practiceVisitSet({ visitId, scenario }));
+    await outbox.record({
+      kind: 'visit',
+      opening: {
+        unit: input.unit,
+        method: { profile: 'pile' },
+        visit: { id: visitId, at: instantNow(), technician: person, reason: 'pm', ambientC: input.ambientC },
+      },
+    });
+    await navigate(`/visits/${visitId}`);
+  };
+};
+
+const Row = ({ exercise, visit }: { exercise: Exercise; visit: (input: DebriefInput) => Promise<void> }) => (
+  <li>
+    <span>{exercise.level}</span>
+    <div>
+      <strong>{exercise.title}</strong>
+      <small>
+        {exercise.story} {exercise.minutes} min.
+      </small>
+    </div>
+    <Key onPress={() => void visit(exercise)}>As a visit</Key>
+    <KeyLink to={`/practice/${exercise.id}`}>Bench</KeyLink>
+  </li>
+);
+
+const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) => {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const { data: watch } = useWatchQuery();
+  const [unitId, setUnitId] = useState('');
+  const chosen = unitId === '' ? (watch?.units[0]?.unitId ?? '') : unitId;
+  const { data: detail } = useUnitQuery(chosen, { skip: chosen === '' });
+  const [ambient, setAmbient] = useState('-4');
+  const [charge, setCharge] = useState('94');
+  const [kind, setKind] = useState<FaultKind>('battery.weak');
+  const [place, setPlace] = useState('');
+  const [amount, setAmount] = useState('2');
+  const [faults, setFaults] = useState<readonly Fault[]>([]);
+  const [wrong, setWrong] = useState<string | null>(null);
+  if (detail === undefined) return <p>The units of the fleet are being fetched.</p>;
+  const { unit } = detail;
+  const places = placesOf(unit, kind);
+  const at = places.includes(place) ? place : (places[0] ?? '');
+  const wanted = AMOUNTS[kind];
+  const add = (): void => {
+    const made: unknown = {
+      kind,
+      at,
+      ...(wanted === undefined ? {} : { [wanted[0]]: Number(amount.replace(',', '.').replace('−', '-')) }),
+    };
+    const parsed = plainFaultSchema.safeParse(made);
+    if (!parsed.success) {
+      setWrong(
+        problemsOf(parsed.error, made)
+          .map(({ path, message }) => `${path}: ${message}`)
+          .join('; '),
+      );
+      return;
+    }
+    setWrong(null);
+    setFaults((before) => [...before, parsed.data]);
+  };
+  const input = (): DebriefInput => ({
+    unit,
+    ambientC: Math.min(45, Math.max(-40, Number(ambient.replace(',', '.').replace('−', '-')) || 0)),
+    stateOfChargePercent: Object.fromEntries(
+      unit.bank.batteries.map(({ position }) => [
+        position,
+        Math.min(100, Math.max(0, Number(charge.replace(',', '.')) || 0)),
+      ]),
+    ),
+    faults,
+    seed: 1 + Math.floor(Math.random() * 1e6),
+  });
+  return (
+    <Form>
+      <ChoiceField
+        label="Unit"
+        value={chosen}
+        onChange={(value) => {
+          setUnitId(value);
+          setFaults([]);
+        }}
+        options={(watch?.units ?? []).map(({ unitId: id, description }) => [id, `${id}, ${description}`] as const)}
+      />
+      <div className="pair">
+        <Field label="Air and batteries, °C" value={ambient} onChange={setAmbient} />
+        <Field label="State of charge, %" value={charge} onChange={setCharge} inputMode="decimal" />
+      </div>
+      <div className="pair">
+        <ChoiceField
+          label="Fault"
+          value={kind}
+          onChange={(value) => {
+            const next = FAULT_KINDS.find((known) => known === value) ?? 'battery.weak';
+            setKind(next);
+            setAmount(AMOUNTS[next]?.[2] ?? '');
+          }}
+          options={FAULT_KINDS.filter((known) => known !== 'comes-when-warm').map(
+            (known) => [known, faultWords(known)] as const,
+          )}
+        />
+        <ChoiceField
+          label="Where it sits"
+          value={at}
+          onChange={setPlace}
+          options={places.map((known) => [known, pointName(known)] as const)}
+        />
+      </div>
+      <div className="pair">
+        {wanted === undefined ? (
+          <span />
+        ) : (
+          <Field label={wanted[1]} value={amount} onChange={setAmount} inputMode="text" />
+        )}
+        <Key onPress={add} style={{ alignSelf: 'end' }}>
+          Add the fault
+        </Key>
+      </div>
+      {wrong === null ? null : <Wrong role="alert">{wrong}</Wrong>}
+      {faults.length === 0 ? <p>No fault yet: a sound machine.</p> : null}
+      <ul>
+        {faults.map((fault) => (
+          <li key={JSON.stringify(fault)}>{faultText(fault)}</li>
+        ))}
+      </ul>
+      <div className="pair">
+        <Key onPress={() => void visit(input())}>As a visit</Key>
+        <PrimaryKey
+          onPress={() => {
+            dispatch(freePlaySet(input()));
+            void navigate('/practice/free');
+          }}
+        >
+          To the bench
+        </PrimaryKey>
+      </div>
+    </Form>
+  );
+};
+
+/** Exercises from easy to nasty, and free play on any unit of the fleet. */
+export const PracticeView = () => {
+  usePracticeGround(true);
+  const visit = usePracticeVisit();
+  return (
+    <>
+      <HazardStrip />
+      <MainBar />
+      <Sheet>
+        <section>
+          <h2>Exercises</h2>
+          <List>
+            {EXERCISES.map((exercise) => (
+              <Row key={exercise.id} exercise={exercise} visit={visit} />
+            ))}
+          </List>
+        </section>
+        <section>
+          <h2>Free play</h2>
+          <FreePlay visit={visit} />
+        </section>
+      </Sheet>
+    </>
+  );
+};

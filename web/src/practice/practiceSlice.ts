@@ -1,0 +1,43 @@
+import type { DebriefInput, ScenarioFile } from '@vaktman/core';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+
+export interface PracticeState {
+  /** The machine of free play as last set up on this device. */
+  readonly free: DebriefInput | null;
+  /** Simulated machines of practice visits, by visit. They never leave this device. */
+  readonly visits: Readonly<Record<string, ScenarioFile>>;
+}
+
+const KEY = 'vaktman.practice';
+const EMPTY: PracticeState = { free: null, visits: {} };
+const VISITS_KEPT = 12;
+
+export const loadPractice = (storage: Pick<Storage, 'getItem'>): PracticeState => {
+  const text = storage.getItem(KEY);
+  if (text === null) return EMPTY;
+  try {
+    return { ...EMPTY, ...(JSON.parse(text) as Partial<PracticeState>) };
+  } catch {
+    return EMPTY;
+  }
+};
+
+export const savePractice = (storage: Pick<Storage, 'setItem'>, state: PracticeState): void =>
+  storage.setItem(
+    KEY,
+    JSON.stringify({ ...state, visits: Object.fromEntries(Object.entries(state.visits).slice(-VISITS_KEPT)) }),
+  );
+
+export const practiceSlice = createSlice({
+  name: 'practice',
+  initialState: EMPTY,
+  reducers: {
+    practiceLoaded: (_state, { payload }: PayloadAction<PracticeState>) => payload,
+    freePlaySet: (state, { payload }: PayloadAction<DebriefInput>) => ({ ...state, free: payload }),
+    practiceVisitSet: (state, { payload }: PayloadAction<{ visitId: string; scenario: ScenarioFile }>) => ({
+      ...state,
+      visits: { ...state.visits, [payload.visitId]: payload.scenario },
+    }),
+  },
+});
+export const { practiceLoaded, freePlaySet, practiceVisitSet } = practiceSlice.actions;
