@@ -1,23 +1,27 @@
 import { spawnSync } from 'node:child_process';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { schemaFiles } from './schemaFiles';
 
 const root = join(import.meta.dirname, '..');
 const fixture = (name: string): string => join(root, `core/fixtures/visits/${name}.visit.json`);
-const judge = (args: string[], input?: string) => {
-  const { status, stdout, stderr } = spawnSync(process.execPath, ['scripts/judge.mjs', ...args], {
+const runs = (script: string) => (args: string[], input?: string) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [script, ...args], {
     cwd: root,
     encoding: 'utf8',
     input: input ?? '',
   });
   return { status, stdout, stderr };
 };
+const judge = runs('scripts/judge.mjs');
+const simulate = runs('scripts/simulate.mjs');
 interface Said {
   format: string;
   method: { profile: string };
   disposition: string;
+  findings: { point: string }[];
 }
 
 describe('the judge on the command line', () => {
@@ -50,6 +54,59 @@ describe('the judge on the command line', () => {
     expect(judge(['--as', 'moon', fixture('plough-all-good')])).toMatchObject({
       status: 2,
       stderr: expect.stringContaining('expected one of pile, rested, starter, conductance') as string,
+    });
+  });
+});
+
+describe('the simulated machine on the command line', () => {
+  const { unit } = JSON.parse(readFileSync(fixture('plough-all-good'), 'utf8')) as { unit: object };
+  const scenario = (more: object = {}): string =>
+    JSON.stringify({
+      format: 'vaktman-scenario',
+      version: 1,
+      unit,
+      ambientC: -4,
+      stateOfChargePercent: 95,
+      seed: 7,
+      faults: [{ kind: 'joint.resistive', at: 'starter.ground', milliohms: 3 }],
+      ...more,
+    });
+  it('takes the machine through a visit that the judge reads and finds the hidden fault in, the same bytes each time', () => {
+    const visit = simulate([], scenario());
+    expect(visit).toMatchObject({ status: 0, stderr: '' });
+    expect(simulate([], scenario()).stdout).toBe(visit.stdout);
+    expect(simulate([], scenario({ seed: 8 })).stdout).not.toBe(visit.stdout);
+    const judged = JSON.parse(judge([], visit.stdout).stdout) as Said;
+    expect(judged.findings.map(({ point }) => point)).toContain('starter.ground');
+  });
+  it('writes the circuit of a moment for SPICE, and the volts of its nodes', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'vaktman-spice-'));
+    try {
+      const netlist = join(folder, 'out.cir');
+      const answer = simulate(['--spice', netlist, '--at', 'crank'], scenario());
+      expect(answer).toMatchObject({ status: 0, stderr: '' });
+      const volts = JSON.parse(answer.stdout) as Record<string, number>;
+      const said = spawnSync('ngspice', ['-b', netlist], { encoding: 'utf8' }).stdout.toLowerCase();
+      for (const node of ['A+', 'starter.B+', 'starter.ground']) {
+        const printed = said
+          .split('\n')
+          .map((line) => line.trim().split(/\s+/))
+          .find(([name]) => name === node.toLowerCase() || name === `v(${node.toLowerCase()})`);
+        expect(Number(printed?.at(-1)), `${node} in ${said}`).toBeCloseTo(volts[node]!, 3);
+      }
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  });
+  it('says what is wrong by path, and nothing on standard output', () => {
+    expect(simulate([], scenario({ seed: 'seven' }))).toMatchObject({ status: 2, stdout: '' });
+    expect(
+      simulate([], scenario({ faults: [{ kind: 'joint.resistive', at: 'starter.cushion', milliohms: 3 }] })),
+    ).toMatchObject({ status: 2, stdout: '', stderr: expect.stringMatching(/^faults\[0\]\.at: expected /) as string });
+    expect(simulate(['--spice', '/tmp/never.cir', '--at', 'noon'], scenario())).toMatchObject({
+      status: 2,
+      stdout: '',
+      stderr: expect.stringContaining('--at: expected one of rest') as string,
     });
   });
 });

@@ -35,7 +35,7 @@ test('solves an exercise on the bench: probes, pile, reading, and the fault name
   for (let i = 0; i < 50; i++) await page.keyboard.press('ArrowLeft');
   await page.getByRole('slider').press('Home');
   await page.getByLabel('What is wrong').selectOption('joint.resistive');
-  await page.getByLabel('Where', { exact: true }).selectOption('starter.ground');
+  await page.getByRole('group', { name: 'Name the fault' }).getByLabel('Where').selectOption('starter.ground');
   await page.getByRole('button', { name: 'Name it' }).click();
   await page.getByRole('button', { name: 'That is all' }).click();
   await expect(page.getByRole('heading', { name: 'Found', exact: true })).toBeVisible();

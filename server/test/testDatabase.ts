@@ -25,4 +25,5 @@ export const freshDatabase = async (): Promise<{ pool: Pool; url: string; drop: 
   };
 };
 
-export const appOn = (pool: Pool) => createApp({ pool, log: pino({ level: 'silent' }) });
+/** The routes on one database; with the loopback port of an instruments' adapter when a test needs one. */
+export const appOn = (pool: Pool, feedPort?: number) => createApp({ pool, feedPort, log: pino({ level: 'silent' }) });

@@ -18,7 +18,7 @@ export type ParsedLine =
 
 const LONGEST_LINE = 400;
 
-const isQuantity = (text: string): text is FeedQuantity => text in FEED_QUANTITIES;
+const isQuantity = (text: string): text is FeedQuantity => Object.hasOwn(FEED_QUANTITIES, text);
 
 /**
  * One line of the feed: `READ instrument quantity value unit`, or `NOTE text`.

@@ -170,6 +170,10 @@ export class BatteryModel {
   get ohms(): number {
     return this.#coldOhms * (1 + EMPTY_ADDS * (1 - this.state.stateOfCharge));
   }
+  /** The same once it is full, ohm. */
+  get ohmsWhenFull(): number {
+    return this.#coldOhms;
+  }
   get ohmsAtOnce(): number {
     return AT_ONCE * this.ohms;
   }

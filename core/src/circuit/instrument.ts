@@ -4,7 +4,8 @@ import { seededRandom, spread, type Random } from './random';
 export interface Instruments {
   readonly dcVolts: (volts: number) => number;
   readonly acVolts: (volts: number) => number;
-  readonly clampAmps: (amps: number) => number;
+  /** Clamp on its low scale under 100 A, on its high one above; its zero wanders with the seconds since it was made ready. */
+  readonly clampAmps: (amps: number, seconds?: number) => number;
   /** What a clamp shows when a hand makes it show `shown`: the true amperes behind it. */
   readonly trueAmps: (shown: number) => number;
   /** Analogue gauge of a carbon pile, full scale 1000 A. */
@@ -24,6 +25,8 @@ const METER_SHARE = 0.005;
 const METER_DIGITS = 2;
 const CLAMP_SHARE = 0.02;
 const CLAMP_ZERO_AMPS = 0.3;
+/** What the zero of a clamp wanders as it warms up in the hand. */
+const CLAMP_DRIFT_AMPS_PER_MINUTE = 0.15;
 const GAUGE_SHARE = 0.03;
 const GAUGE_FULL_AMPS = 1000;
 
@@ -53,6 +56,7 @@ export const workshopInstruments = (seed: number): Instruments => {
   const meter = 1 + 0.5 * METER_SHARE * spread(random);
   const clamp = 1 + 0.5 * CLAMP_SHARE * spread(random);
   const zero = CLAMP_ZERO_AMPS * spread(random);
+  const drift = (CLAMP_DRIFT_AMPS_PER_MINUTE / 60) * spread(random);
   const gauge = GAUGE_SHARE * spread(random) * GAUGE_FULL_AMPS;
   const tacho = 1 + 0.005 * spread(random);
   const thermometer = 0.5 * spread(random);
@@ -63,8 +67,8 @@ export const workshopInstruments = (seed: number): Instruments => {
   return {
     dcVolts: volts,
     acVolts: (ac) => Math.max(0, volts(ac)),
-    clampAmps: (amps) => {
-      const shown = amps * clamp + zero;
+    clampAmps: (amps, seconds = 0) => {
+      const shown = amps * clamp + zero + drift * seconds;
       return roundTo(shown, Math.abs(shown) < 100 ? 0.1 : 1);
     },
     trueAmps: (shown) => (shown - zero) / clamp,

@@ -2,6 +2,7 @@ import { batteriesInOrder, batteryFactor } from '../unit/bank';
 import type { ScenarioFile } from '../file/scenarioFile';
 import { limitBook } from '../method/book';
 import type { BatteryModel } from './batteryModel';
+import { cellGravities } from './cells';
 import { buildMachine } from './machine';
 import { holdLoad } from './operatingPoint';
 import type { VisitLog } from './visitLog';
@@ -15,21 +16,11 @@ const FULL_PERCENT = 98;
 /** Hours on the charger and at rest, for a battery that is charged before it is read again. */
 const CHARGE_MINUTES = 8 * 60;
 
-/** Specific gravity of a sound cell by its state of charge, at 26.7 °C. */
-const gravityOf = (stateOfCharge: number): number => 1.12 + 0.145 * stateOfCharge;
-const SHORTED_CELL = 2;
-const DEAD_GRAVITY = 1.13;
-
 const hydrometer = (battery: BatteryModel, celsius: number, log: VisitLog): void => {
-  const read = (gravity: number): number => log.instruments.gravity(gravity - 0.00072 * (celsius - 26.7));
-  const sound = gravityOf(battery.state.stateOfCharge);
-  const cells = [0, 1, 2, 3, 4, 5].map((cell) =>
-    read(battery.condition.shortedCell && cell === SHORTED_CELL ? Math.min(sound, DEAD_GRAVITY) : sound),
-  ) as [number, number, number, number, number, number];
   log.take({
     step: 'battery.hydrometer',
     point: battery.position,
-    cells,
+    cells: cellGravities(battery).map(log.instruments.gravity) as [number, number, number, number, number, number],
     electrolyteC: log.instruments.celsius(celsius),
   });
 };

@@ -3,6 +3,9 @@ import { bankEnds } from '../unit/pathLayout';
 import type { Machine } from './machine';
 import { Network } from './network';
 
+/** Where a carbon pile is clamped on: the starter's posts, the bank's, or those of one battery. */
+export type PilePlace = 'starter' | 'bank' | `battery:${string}`;
+
 /** What is switched on or connected while the circuit is looked at. */
 export interface Attachments {
   /** The solenoid is told to close, and the starter turns or tries to. */
@@ -10,7 +13,7 @@ export interface Attachments {
   /** Lamps, blower and the like across the bank, ohm; null when all is off. */
   readonly loadOhms: number | null;
   /** Where the carbon pile is connected. */
-  readonly pile: 'starter' | 'bank' | null;
+  readonly pile: PilePlace | null;
   readonly alternators: boolean;
 }
 
@@ -143,6 +146,13 @@ const wireAlternators = (network: Network, machine: Machine, running: boolean): 
   }
 };
 
+const pilePosts = (machine: Machine, place: PilePlace): { readonly plus: string; readonly minus: string } => {
+  if (place === 'starter') return { plus: starterNodes.stud, minus: starterNodes.ground };
+  if (place === 'bank') return bankNodes(machine);
+  const position = place.slice('battery:'.length);
+  return { plus: `${position}+`, minus: `${position}-` };
+};
+
 /**
  * Wires the machine as a network with the bank's negative post as node 0. Sources are, in order: the batteries by
  * position, the motor when it is fed, the alternators when they run, and the pile.
@@ -163,8 +173,8 @@ export const wire = (machine: Machine, attached: Attachments, seconds: number): 
   wireAlternators(network, machine, attached.alternators);
   if (attached.loadOhms !== null) network.resistor('loads', clampOf(plus), clampOf(minus), attached.loadOhms);
   if (attached.pile !== null) {
-    const at = attached.pile === 'starter' ? [starterNodes.stud, starterNodes.ground] : [plus, minus];
-    network.branch('pile', at[0]!, at[1]!, Math.max(SMALLEST_SERIES, PILE_LEADS));
+    const posts = pilePosts(machine, attached.pile);
+    network.branch('pile', posts.plus, posts.minus, Math.max(SMALLEST_SERIES, PILE_LEADS));
   }
   return network;
 };

@@ -1,4 +1,5 @@
 import { freezingPointC } from '../battery/hydrometer';
+import { cellGravities, conductanceCca, gravityAtCharge } from '../circuit/cells';
 import type { PlainFault } from '../circuit/fault';
 import { CRANK_STEP_SECONDS, CrankMotion } from '../circuit/crankMotion';
 import { workshopInstruments, type Instruments } from '../circuit/instrument';
@@ -8,10 +9,7 @@ import { sourcesOf, standingLoadOhms, type OperatingPoint } from '../circuit/ope
 import { rippleVolts } from '../circuit/ripple';
 import { resistiveSource, type Source } from '../circuit/source';
 import { rpmOf } from '../circuit/starterModel';
-import { bankNodes, solenoidCloses, starterNodes, wire } from '../circuit/wiring';
-
-/** Where the carbon pile is clamped on: the starter's posts, the bank's, or one battery that is cut off. */
-export type PilePlace = 'starter' | 'bank' | `battery:${string}`;
+import { bankNodes, solenoidCloses, starterNodes, wire, type PilePlace } from '../circuit/wiring';
 
 /** Everything a hand can set on the bench. */
 export interface BenchControls {
@@ -48,6 +46,10 @@ export const RESTING_CONTROLS: BenchControls = {
   clamp: null,
 };
 
+/** Tools that are held to one battery at a time. */
+export const BATTERY_TOOLS = ['hydrometer', 'conductance', 'thermometer'] as const;
+export type BatteryTool = (typeof BATTERY_TOOLS)[number];
+
 /** What hurts people or machines, each told once. */
 export const DANGERS = [
   'pile-too-long',
@@ -56,6 +58,7 @@ export const DANGERS = [
   'pile-made-under-load',
   'pile-of-wrong-volts',
   'cut-off-while-running',
+  'lead-moved-while-cranking',
 ] as const;
 export type Danger = (typeof DANGERS)[number];
 
@@ -94,6 +97,7 @@ export class Bench {
   #seconds = 0;
   #pileSeconds = 0;
   #crankSeconds = 0;
+  #clampZero = 0;
   #warmSeconds = 0;
   readonly #dangers = new Set<Danger>();
   /** The network as it is wired now, kept until something is connected or let go. */
@@ -132,6 +136,8 @@ export class Bench {
     if (moved && (before.pileAt === null ? controls.knob : before.knob) > 0) this.#dangers.add('pile-made-under-load');
     if (controls.pileAt !== null && controls.knob > 0) this.#checkPile(controls);
     if (before.isolated !== controls.isolated && this.#running) this.#dangers.add('cut-off-while-running');
+    const moves = before.red !== controls.red || before.black !== controls.black || before.clamp !== controls.clamp;
+    if (moves && this.#motion !== null) this.#dangers.add('lead-moved-while-cranking');
     if (controls.key === 'off') this.#running = false;
     if (controls.key !== 'start') this.#motion = null;
   }
@@ -142,7 +148,7 @@ export class Bench {
     const loaded = this.#machine.batteries.filter(
       ({ position }) => pileAt !== null && (!pileAt.startsWith('battery:') || pileAt === `battery:${position}`),
     );
-    if (loaded.some(({ state, celsius }) => freezingPointC(1.12 + 0.145 * state.stateOfCharge) > celsius))
+    if (loaded.some(({ state, celsius }) => freezingPointC(gravityAtCharge(state.stateOfCharge)) > celsius))
       this.#dangers.add('load-on-frozen');
   }
 
@@ -196,7 +202,7 @@ export class Bench {
   #steady(seconds: number): void {
     const { pileAt, knob, throttleRpm } = this.#controls;
     const machine = this.#machine;
-    const pile = knob > 0 && (pileAt === 'starter' || pileAt === 'bank') ? pileAt : null;
+    const pile = knob > 0 ? pileAt : null;
     const loadOhms = this.#loadOhms();
     const key = JSON.stringify([pile, loadOhms, this.#running, seconds]);
     if (this.#wired?.key !== key) {
@@ -284,12 +290,39 @@ export class Bench {
       state: this.#running ? 'running' : this.#motion !== null ? 'cranking' : 'rest',
       rpm: read.rpm(this.#running ? this.#controls.throttleRpm : rpmOf(this.#motion?.speed ?? 0)),
       meterVolts: dc === null ? null : meter === 'dc' ? read.dcVolts(dc) : read.acVolts(this.#ripple()),
-      clampAmps: amps === null || clamp === null ? null : read.clampAmps(amps),
+      clampAmps:
+        amps === null || clamp === null
+          ? null
+          : Number((read.clampAmps(amps, this.#seconds) - this.#clampZero).toFixed(1)),
       pileGaugeAmps: pileAt === null ? null : knob === 0 ? 0 : read.gaugeAmps(this.#pileAmps()),
       pileSeconds: this.#pileSeconds,
       crankSeconds: this.#crankSeconds,
       dangers: [...this.#dangers],
     };
+  }
+
+  /** Takes what the clamp shows now as nothing; right only when no current flows through it. */
+  zeroClamp(): void {
+    this.#clampZero = this.#instruments.clampAmps(this.#clamped() ?? 0, this.#seconds);
+  }
+
+  /** What a tool shows at one battery, as one would write it down. Null where it cannot be used. */
+  tool(tool: BatteryTool, position: string): string | null {
+    const battery = this.#machine.batteries.find((candidate) => candidate.position === position);
+    const described = this.#machine.unit.bank.batteries.find((candidate) => candidate.position === position);
+    if (battery === undefined || described === undefined) return null;
+    const read = this.#instruments;
+    switch (tool) {
+      case 'hydrometer':
+        if (described.chemistry !== 'flooded') return null;
+        return cellGravities(battery)
+          .map((gravity) => read.gravity(gravity).toFixed(3))
+          .join(' ');
+      case 'conductance':
+        return `${read.conductance(conductanceCca(battery))} A of ${Math.round(battery.cca)} A`;
+      case 'thermometer':
+        return `${read.celsius(battery.celsius)} °C`;
+    }
   }
 
   #pileAmps(): number {

@@ -71,6 +71,29 @@ describe('the bench', () => {
     held(frozen, { pileAt: 'bank' }, 0.1);
     expect(held(frozen, { knob: 0.2 }, 0.2).dangers).toEqual(['load-on-frozen']);
   });
+  it('loads the whole bank through the posts of a battery whose cables are on', () => {
+    const machine = bench();
+    held(machine, { pileAt: 'battery:A' }, 0.1);
+    expect(held(machine, { knob: 0.4 }, 1).pileGaugeAmps).toBeGreaterThan(200);
+  });
+  it('has a clamp whose zero is off and wanders, until it is set to zero around nothing', () => {
+    const machine = bench();
+    const shown = held(machine, { clamp: 'starter.positive' }, 1).clampAmps!;
+    expect(Math.abs(held(machine, {}, 600).clampAmps! - shown)).toBeGreaterThan(0.1);
+    machine.zeroClamp();
+    expect(machine.advance(1 / 30).clampAmps).toBe(0);
+  });
+  it('lets every battery be held to a hydrometer, a tester and a thermometer', () => {
+    const machine = bench([
+      { kind: 'battery.shorted-cell', at: 'A' },
+      { kind: 'battery.weak', at: 'B', age: 2 },
+    ]);
+    const cells = machine.tool('hydrometer', 'A')!.split(' ').map(Number);
+    expect(Math.max(...cells) - Math.min(...cells)).toBeGreaterThan(0.05);
+    expect(Number.parseFloat(machine.tool('conductance', 'B')!)).toBeLessThan(500);
+    expect(Number.parseFloat(machine.tool('thermometer', 'A')!)).toBeCloseTo(10, 0);
+    expect(machine.tool('hydrometer', 'E')).toBeNull();
+  });
   it('is sound again after the right repair', () => {
     const fault: Fault = { kind: 'joint.resistive', at: 'starter.ground', milliohms: 3 };
     const machine = bench([fault]);

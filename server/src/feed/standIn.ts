@@ -5,6 +5,7 @@ import {
   simulateVisit,
   unitSchema,
   workshopInstruments,
+  type Instruments,
   type Reading,
   type Unit,
 } from '@vaktman/core';
@@ -26,6 +27,8 @@ interface Machine {
 
 /** A stream of lines for one step: the values of each sample, one call a sample. */
 type Samples = () => readonly string[];
+
+type Sampled = 'dc-volts' | 'ac-volts' | 'dc-amps' | 'rpm';
 
 /** A load test as it happens: the hand follows the pile, the volts sag. */
 const loadSamples = (machine: Machine): Samples | null => {
@@ -69,18 +72,21 @@ const steadySamples = (machine: Machine): Samples | null => {
   return () => {
     seconds += STEP_SECONDS;
     const reached = 1 - Math.exp(-seconds / 0.25);
-    const lines = samplesOf(reading).map(({ instrument, quantity, value }) => {
-      const shown =
-        quantity === 'dc-amps' ? instruments.clampAmps(value * reached) : instruments.dcVolts(value * reached);
-      return feedText(instrument, quantity, quantity === 'rpm' ? instruments.rpm(value) : shown);
-    });
-    return lines;
+    return samplesOf(reading).map(({ instrument, quantity, value }) =>
+      feedText(instrument, quantity, SHOWN[quantity](instruments, quantity === 'rpm' ? value : value * reached)),
+    );
   };
 };
 
-const samplesOf = (
-  reading: Reading,
-): readonly { instrument: string; quantity: 'dc-volts' | 'ac-volts' | 'dc-amps' | 'rpm'; value: number }[] => [
+/** What the instrument for each quantity shows of a true value. */
+const SHOWN: Readonly<Record<Sampled, (instruments: Instruments, value: number) => number>> = {
+  'dc-volts': (instruments, value) => instruments.dcVolts(value),
+  'ac-volts': (instruments, value) => instruments.acVolts(value),
+  'dc-amps': (instruments, value) => instruments.clampAmps(value),
+  rpm: (instruments, value) => instruments.rpm(value),
+};
+
+const samplesOf = (reading: Reading): readonly { instrument: string; quantity: Sampled; value: number }[] => [
   ...('volts' in reading && reading.volts !== undefined
     ? [{ instrument: 'meter', quantity: 'dc-volts' as const, value: reading.volts }]
     : []),

@@ -24,6 +24,7 @@ import { TitleBlock } from '../frame/TitleBlock';
 import { bankWords } from '../control/words';
 import { useAppSelector } from '../store';
 import { NARROW, PHONE } from '../theme/screen';
+import { BatteryTools, toolName } from './BatteryTools';
 import { BenchControlsPanel } from './BenchControlsPanel';
 import { DebriefPanel } from './DebriefPanel';
 import { HazardStrip } from './HazardStrip';
@@ -74,6 +75,7 @@ const NO_FACES = { stretches: {}, joints: {} };
 const MOVE_LEAD_MINUTES = 0.5;
 const MOVE_PILE_MINUTES = 2;
 const CUT_OFF_MINUTES = 3;
+const TOOL_MINUTES = 2;
 
 const STRETCH_NAMES: Readonly<Record<string, string>> = {
   'starter.positive': 'positive cable',
@@ -192,6 +194,17 @@ const Running = ({ exercise, again }: { exercise: Exercise; again: () => void })
             </div>
           </div>
           <div>
+            <h2>Tools</h2>
+            <BatteryTools
+              unit={exercise.unit}
+              use={(tool, position) => {
+                spend(TOOL_MINUTES);
+                void worker?.tool(tool, position).then((shown) => {
+                  const words = shown ?? 'cannot be used here, its caps do not open';
+                  setNotes((before) => [...before, `${toolName(tool)}, battery ${position}: ${words}`]);
+                });
+              }}
+            />
             <h2>Repair</h2>
             <ChoiceField
               label="Part or joint"
@@ -240,7 +253,12 @@ const Running = ({ exercise, again }: { exercise: Exercise; again: () => void })
             setLead(which);
           }}
         />
-        <MeterPanel frame={frame} mode={controls.meter} setMode={(meter) => change({ meter })} />
+        <MeterPanel
+          frame={frame}
+          mode={controls.meter}
+          setMode={(meter) => change({ meter })}
+          zeroClamp={() => void worker?.zeroClamp()}
+        />
         <BenchControlsPanel
           unit={exercise.unit}
           controls={controls}

@@ -45,6 +45,7 @@ const DANGER_WORDS: Readonly<Record<Danger, string>> = {
   'pile-made-under-load': 'A pile lead was made or broken with the knob not at zero.',
   'pile-of-wrong-volts': 'A 12 V pile was put across more than 12 V.',
   'cut-off-while-running': 'A battery was cut off with the engine running.',
+  'lead-moved-while-cranking': 'A lead was moved while the engine was cranked.',
 };
 
 const Ladder = ({ ladder }: { ladder: Debrief['ladder'] }) => {

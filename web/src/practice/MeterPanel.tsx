@@ -44,10 +44,12 @@ export const MeterPanel = ({
   frame,
   mode,
   setMode,
+  zeroClamp,
 }: {
   frame: BenchFrame | null;
   mode: 'dc' | 'ac';
   setMode: (mode: 'dc' | 'ac') => void;
+  zeroClamp: () => void;
 }) => {
   const [shown, setShown] = useState<BenchFrame | null>(null);
   const [held, setHeld] = useState<Held | null>(null);
@@ -82,7 +84,7 @@ export const MeterPanel = ({
         <QuietKey onPress={() => setHeld(null)}>Clear</QuietKey>
       </div>
       <div className="row">
-        <small>clamp</small>
+        <QuietKey onPress={zeroClamp}>Zero clamp</QuietKey>
         <span style={{ fontSize: '1.7rem' }} data-testid="clamp">
           {shown?.clampAmps == null ? (
             '–'

@@ -4,6 +4,7 @@ import {
   faultsAfter,
   simulateVisit,
   type BenchControls,
+  type BatteryTool,
   type BenchFrame,
   type Debrief,
   type DebriefInput,
@@ -40,6 +41,12 @@ class BenchWorker {
   }
   set(controls: BenchControls): void {
     this.#bench?.set(controls);
+  }
+  zeroClamp(): void {
+    this.#bench?.zeroClamp();
+  }
+  tool(tool: BatteryTool, position: string): string | null {
+    return this.#bench?.tool(tool, position) ?? null;
   }
   /** Lets time pass; long waits go in larger steps. */
   frame(seconds: number): BenchFrame | null {
