@@ -231,6 +231,9 @@ export const Keypad = ({
     const key = keyOf(event.key);
     if (key === null) return;
     event.preventDefault();
+    // What was pressed before lets go of the keyboard, or Enter would press it again instead of saving.
+    if (document.activeElement instanceof HTMLElement || document.activeElement instanceof SVGElement)
+      document.activeElement.blur();
     press(key);
   });
   useLayoutEffect(() => {
