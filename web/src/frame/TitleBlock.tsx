@@ -46,14 +46,18 @@ const Plate = styled.div`
     }
   }
 `;
+/** Facts stand in one line; those without room left wrap into the hidden second one. */
 const Cells = styled.dl`
   display: flex;
   flex: 1;
+  flex-wrap: wrap;
+  height: 60px;
   overflow: hidden;
   div {
     display: flex;
     flex-direction: column;
     justify-content: center;
+    height: 60px;
     padding: 0 1rem;
     border-left: 1px solid var(--rule);
     white-space: nowrap;

@@ -192,8 +192,6 @@ const Running = ({ exercise, again }: { exercise: Exercise; again: () => void })
                 Wait 10 min
               </Key>
             </div>
-          </div>
-          <div>
             <h2>Tools</h2>
             <BatteryTools
               unit={exercise.unit}
@@ -205,6 +203,8 @@ const Running = ({ exercise, again }: { exercise: Exercise; again: () => void })
                 });
               }}
             />
+          </div>
+          <div>
             <h2>Repair</h2>
             <ChoiceField
               label="Part or joint"

@@ -15,6 +15,10 @@ import { Key, PrimaryKey } from '../control/Key';
 const Panel = styled.div`
   display: grid;
   gap: 0.6rem;
+  .stack {
+    display: grid;
+    gap: 0.4rem;
+  }
   .pair {
     display: grid;
     grid-template-columns: 1fr 1fr;
@@ -40,7 +44,7 @@ export const NameFault = ({
   const at = places.includes(place) ? place : places[0]!;
   return (
     <Panel role="group" aria-label="Name the fault">
-      <div className="pair">
+      <div className="stack">
         <ChoiceField
           label="What is wrong"
           value={kind}
