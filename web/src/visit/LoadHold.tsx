@@ -57,7 +57,7 @@ const Countdown = styled.div`
   border: 2px dashed var(--ink-2);
   padding: 0.2rem 1.2rem;
   .figure {
-    font-size: clamp(5rem, 14vw, 10.5rem);
+    font-size: clamp(4.5rem, 11vw, 8.4rem);
     line-height: 1.1;
     min-width: 1.9ch;
     text-align: right;
@@ -206,9 +206,13 @@ const Listened = ({ feed, target, limitVolts }: { feed: Feed; target: LoadTarget
   const hand = amps < target.amps ? 'more load' : amps > target.bandTopAmps ? 'less load' : 'hold it';
   return (
     <Live role="status" aria-label="Instruments">
-      <span className="figure">{Math.round(amps)} A</span>
+      <span className="figure">
+        <Figure text={String(Math.round(amps))} unit="A" />
+      </span>
       <strong>{hand}</strong>
-      <span className="figure">{volts.toFixed(2)} V</span>
+      <span className="figure">
+        <Figure text={volts.toFixed(2)} unit="V" />
+      </span>
       <span>
         lowest {(lowest ?? volts).toFixed(2)}
         {limitVolts === null ? '' : volts < limitVolts ? ', under the limit' : ', over the limit'}
