@@ -21,7 +21,7 @@ interface Said {
   format: string;
   method: { profile: string };
   disposition: string;
-  findings: { point: string }[];
+  findings: { subject: string }[];
 }
 
 describe('the judge on the command line', () => {
@@ -77,7 +77,7 @@ describe('the simulated machine on the command line', () => {
     expect(simulate([], scenario()).stdout).toBe(visit.stdout);
     expect(simulate([], scenario({ seed: 8 })).stdout).not.toBe(visit.stdout);
     const judged = JSON.parse(judge([], visit.stdout).stdout) as Said;
-    expect(judged.findings.map(({ point }) => point)).toContain('starter.ground');
+    expect(judged.findings.map(({ subject }) => subject)).toContain('starter.ground');
   });
   it('writes the circuit of a moment for SPICE, and the volts of its nodes', () => {
     const folder = mkdtempSync(join(tmpdir(), 'vaktman-spice-'));

@@ -27,6 +27,8 @@ const CLAMP_SHARE = 0.02;
 const CLAMP_ZERO_AMPS = 0.3;
 /** What the zero of a clamp wanders as it warms up in the hand. */
 const CLAMP_DRIFT_AMPS_PER_MINUTE = 0.15;
+/** Gives the drift a random start of its own, apart from the digits'. */
+const DRIFT_SEED = 0x5bd1;
 const GAUGE_SHARE = 0.03;
 const GAUGE_FULL_AMPS = 1000;
 
@@ -56,7 +58,7 @@ export const workshopInstruments = (seed: number): Instruments => {
   const meter = 1 + 0.5 * METER_SHARE * spread(random);
   const clamp = 1 + 0.5 * CLAMP_SHARE * spread(random);
   const zero = CLAMP_ZERO_AMPS * spread(random);
-  const drift = (CLAMP_DRIFT_AMPS_PER_MINUTE / 60) * spread(random);
+  const drift = (CLAMP_DRIFT_AMPS_PER_MINUTE / 60) * spread(seededRandom(seed ^ DRIFT_SEED));
   const gauge = GAUGE_SHARE * spread(random) * GAUGE_FULL_AMPS;
   const tacho = 1 + 0.005 * spread(random);
   const thermometer = 0.5 * spread(random);

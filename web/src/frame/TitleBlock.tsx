@@ -51,13 +51,13 @@ const Cells = styled.dl`
   display: flex;
   flex: 1;
   flex-wrap: wrap;
-  height: 60px;
+  height: 58px;
   overflow: hidden;
   div {
     display: flex;
     flex-direction: column;
     justify-content: center;
-    height: 60px;
+    height: 58px;
     padding: 0 1rem;
     border-left: 1px solid var(--rule);
     white-space: nowrap;
