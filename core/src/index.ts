@@ -59,6 +59,7 @@ export * from './planning/nextDue';
 export * from './visit/actions';
 export * from './visit/again';
 export * from './visit/catalogue';
+export * from './visit/pointName';
 export * from './visit/conduct';
 export * from './visit/coolDown';
 export * from './visit/explain';

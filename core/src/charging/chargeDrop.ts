@@ -54,7 +54,7 @@ export const judgeChargeDrop = (
     return inconclusive(
       NO_LIMIT,
       `${ampsText(reading.amps)} is too far from the rated ${ampsText(ratedAmps)} to scale from.`,
-      `Draw ${figure(SCALED_SHARE.min * ratedAmps, 0)} to ${figure(SCALED_SHARE.max * ratedAmps, 0)} A, best ${ampsText(ratedAmps)}, and read volts and amperes together.`,
+      `Draw ${figure(SCALED_SHARE.min * ratedAmps, 0)} to ${figure(SCALED_SHARE.max * ratedAmps, 0)} A, best ${ampsText(ratedAmps)}, and read volts and amperes together. Where the alternator cannot give that: engine off, the pile at its B+ stud and ground, the same amperes out of the bank.`,
     );
   }
   const scaled = isAsRead(Math.abs(reading.amps), ratedAmps)

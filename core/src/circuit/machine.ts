@@ -85,12 +85,19 @@ const alternatorFault = (faults: readonly PlainFault[], id: string): AlternatorF
 export const buildMachine = (input: MachineInput): Machine => {
   const { unit, faults, celsius } = input;
   const k = unit.systemVolts / 12;
-  const jointOhms = (joint: string): number =>
-    of(faults, 'joint.resistive', joint).reduce((ohms, { milliohms }) => ohms + milliohms / 1000, SOUND_JOINT);
+  const joints = new Map<string, number>();
+  for (const { at, milliohms } of of(faults, 'joint.resistive'))
+    joints.set(at, (joints.get(at) ?? SOUND_JOINT) + milliohms / 1000);
+  const jointOhms = (joint: string): number => joints.get(joint) ?? SOUND_JOINT;
+  const cables = new Map<CablePlace, number>();
   const cableOhms = (cable: CablePlace): number => {
+    const known = cables.get(cable);
+    if (known !== undefined) return known;
     const area = of(faults, 'cable.undersized', cable)[0]?.areaMm2;
     const factor = of(faults, 'cable.corroded', cable).reduce((product, fault) => product * fault.factor, 1);
-    return modelCableOhms(unit, cable, celsius, area) * factor;
+    const ohms = modelCableOhms(unit, cable, celsius, area) * factor;
+    cables.set(cable, ohms);
+    return ohms;
   };
   const motorFactor = of(faults, 'starter.motor').reduce((product, { factor }) => product * factor, 1);
   const slip = of(faults, 'belt.slips').reduce((product, { factor }) => product * factor, 1);

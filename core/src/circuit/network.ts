@@ -88,6 +88,34 @@ export class Network {
 }
 
 /**
+ * Rows of the nodes so that those farthest from node 0 come first: cables make long chains, and eliminating a chain
+ * from its end leaves nothing behind (the order of Cuthill and McKee, reversed). -1 for node 0.
+ */
+const rowsFromTheEnds = ({ nodeCount, resistors, branches }: Network): Int32Array => {
+  const neighbours: number[][] = Array.from({ length: nodeCount }, () => []);
+  for (const list of [resistors, branches]) {
+    for (const { from, to } of list) {
+      neighbours[from]!.push(to);
+      neighbours[to]!.push(from);
+    }
+  }
+  // What nothing leads to keeps a row of its own, and factoring says that it hangs on nothing.
+  const row = new Int32Array(nodeCount).fill(-2);
+  row[0] = -1;
+  const reached = [0];
+  let next = nodeCount - 2;
+  for (let at = 0; at < reached.length; at++) {
+    for (const node of neighbours[reached[at]!]!) {
+      if (row[node] !== -2) continue;
+      row[node] = next--;
+      reached.push(node);
+    }
+  }
+  for (let node = 1; next >= 0; node++) if (row[node] === -2) row[node] = next--;
+  return row;
+};
+
+/**
  * A network reduced to its sources. It is factored once; after that every solution only looks for the currents of the
  * sources, which answer linearly to their forces: I = Y e.
  */
@@ -96,6 +124,8 @@ export class ReducedNetwork {
   readonly size: number;
   /** Amperes of source i for one volt of source j, row-major. */
   readonly admittance: Float64Array;
+  /** Row of every node in the matrix; -1 for node 0. */
+  readonly #row: Int32Array;
   /** Volts of every node for one volt of source j: column j. */
   readonly #response: Float64Array[];
   readonly #matrix: Float64Array;
@@ -108,11 +138,14 @@ export class ReducedNetwork {
     const { branches, resistors } = network;
     const n = network.nodeCount - 1;
     const size = branches.length;
+    const row = rowsFromTheEnds(network);
+    this.#row = row;
     const matrix = new Float64Array(n * n);
     const stamp = (a: number, b: number, siemens: number): void => {
-      if (a > 0) matrix[(a - 1) * n + a - 1]! += siemens;
-      if (b > 0) matrix[(b - 1) * n + b - 1]! += siemens;
-      if (a > 0 && b > 0) matrix[a > b ? (a - 1) * n + b - 1 : (b - 1) * n + a - 1]! -= siemens;
+      const [i, j] = [row[a]!, row[b]!];
+      if (a > 0) matrix[i * n + i]! += siemens;
+      if (b > 0) matrix[j * n + j]! += siemens;
+      if (a > 0 && b > 0) matrix[i > j ? i * n + j : j * n + i]! -= siemens;
     };
     for (const { from, to, ohms } of resistors) stamp(from, to, 1 / ohms);
     for (const { from, to, ohms } of branches) stamp(from, to, 1 / ohms);
@@ -120,8 +153,8 @@ export class ReducedNetwork {
     this.#response = [];
     for (const { from, to, ohms } of branches) {
       const side = new Float64Array(n);
-      if (from > 0) side[from - 1]! += 1 / ohms;
-      if (to > 0) side[to - 1]! -= 1 / ohms;
+      if (from > 0) side[row[from]!]! += 1 / ohms;
+      if (to > 0) side[row[to]!]! -= 1 / ohms;
       solveFactoredInPlace(matrix, first, n, side);
       this.#response.push(side);
     }
@@ -131,7 +164,7 @@ export class ReducedNetwork {
       const { from, to, ohms } = branches[i]!;
       for (let j = 0; j < size; j++) {
         const side = this.#response[j]!;
-        const across = (from > 0 ? side[from - 1]! : 0) - (to > 0 ? side[to - 1]! : 0);
+        const across = (from > 0 ? side[row[from]!]! : 0) - (to > 0 ? side[row[to]!]! : 0);
         this.admittance[i * size + j] = ((i === j ? 1 : 0) - across) / ohms;
       }
     }
@@ -207,7 +240,7 @@ export class ReducedNetwork {
 
   /** Volts of a node against node 0 for given forces of the sources. Linear, so means of forces give means of volts. */
   volts(node: string, emfs: Float64Array): number {
-    const index = this.network.nodeIndex(node) - 1;
+    const index = this.#row[this.network.nodeIndex(node)]!;
     if (index < 0) return 0;
     let sum = 0;
     for (let j = 0; j < this.size; j++) sum += this.#response[j]![index]! * emfs[j]!;
@@ -217,12 +250,13 @@ export class ReducedNetwork {
   /** Volts of every node by name. */
   allVolts(emfs: Float64Array): Record<string, number> {
     const volts: Record<string, number> = {};
-    let index = -1;
+    let number = 0;
     for (const node of this.network.nodes) {
+      const index = this.#row[number]!;
       let sum = 0;
       if (index >= 0) for (let j = 0; j < this.size; j++) sum += this.#response[j]![index]! * emfs[j]!;
       volts[node] = sum;
-      index += 1;
+      number += 1;
     }
     return volts;
   }

@@ -4,7 +4,7 @@ import { crank } from './crank';
 import { buildMachine, type Machine, type MachineInput } from './machine';
 import type { ReducedNetwork } from './network';
 import { fixedDraw, fixedSource, type Source } from './source';
-import { groundOfBlockOhms, wire, type Attachments } from './wiring';
+import { groundOfBlockOhms, wire, type Attachments, type PilePlace } from './wiring';
 
 /** Moments of a machine that can be looked at. */
 export type OperatingPointName = 'rest' | `load:${string}` | 'pile' | 'crank' | 'idle' | 'output';
@@ -96,9 +96,9 @@ export const restingPoint = (machine: Machine): OperatingPoint => {
   return solved(machine, network, sourcesOf(machine, network, { seconds: 0 }));
 };
 
-/** The pile drawing amperes at the starter posts, for a moment. */
-export const pilePoint = (machine: Machine, amps: number = PILE_AMPS): OperatingPoint => {
-  const network = wire(machine, { ...NOTHING_ATTACHED, pile: 'starter' }, 0).reduce();
+/** The pile drawing amperes for a moment, engine off: at the starter posts where nothing else is said. */
+export const pilePoint = (machine: Machine, amps: number = PILE_AMPS, pile: PilePlace = 'starter'): OperatingPoint => {
+  const network = wire(machine, { ...NOTHING_ATTACHED, pile }, 0).reduce();
   return solved(machine, network, sourcesOf(machine, network, { seconds: 0, pileAmps: amps }));
 };
 

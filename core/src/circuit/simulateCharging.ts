@@ -7,6 +7,7 @@ import {
   FAST_RPM,
   GOVERNED_RPM,
   IDLE_RPM,
+  pilePoint,
   runningPoint,
   standingLoadOhms,
   voltsBetween,
@@ -53,6 +54,33 @@ const runningVolts = (machine: Machine, point: OperatingPoint, rpm: number, log:
 
 const CHARGE_JOINTS = { positive: ['alternator.B+'], negative: ['alternator.ground', 'block.ground'] } as const;
 
+/** Under this share of the ratings the loss in the cables cannot be brought to rated output. */
+const LEAST_SCALED_SHARE = 0.4;
+
+const ratedSum = (machine: Machine): number =>
+  machine.alternatorsAt(GOVERNED_RPM).reduce((sum, { ratedAmps }) => sum + ratedAmps, 0);
+
+/**
+ * The charging cables of an alternator that gives too little to judge them by: engine off, the pile at the alternator
+ * draws the rated amperes out of the bank through the same cables, the other way.
+ */
+const cableByPile = (machine: Machine, log: VisitLog): void => {
+  const { dcVolts, clampAmps } = log.instruments;
+  const amps = ratedSum(machine);
+  const point = pilePoint(machine, amps, 'alternator');
+  const { plus, minus } = bankNodes(machine);
+  for (const [side, red, black] of [
+    ['positive', plus, 'alternator.B+'],
+    ['negative', 'alternator.ground', minus],
+  ] as const)
+    log.take({
+      step: 'charge.drop',
+      point: side,
+      volts: dcVolts(voltsBetween(point, red, black)),
+      amps: clampAmps(amps),
+    });
+};
+
 const underDemand = (machine: Machine, log: VisitLog): void => {
   const { dcVolts, clampAmps } = log.instruments;
   const point = runningPoint(machine, {
@@ -90,6 +118,7 @@ const underDemand = (machine: Machine, log: VisitLog): void => {
       ...moved(CHARGE_JOINTS[side]),
     });
   }
+  if (total < LEAST_SCALED_SHARE * ratedSum(machine)) cableByPile(machine, log);
   for (const { id } of alternators)
     log.take({ step: 'charge.output', point: id, peakAmps: clampAmps(given(id)), governedSpeed: true });
 };
@@ -98,7 +127,7 @@ const ripple = (machine: Machine, log: VisitLog): void => {
   const point = runningPoint(machine, {
     engineRpm: GOVERNED_RPM,
     loadOhms: null,
-    pileAmps: RIPPLE_SHARE * machine.alternatorsAt(GOVERNED_RPM).reduce((sum, { ratedAmps }) => sum + ratedAmps, 0),
+    pileAmps: RIPPLE_SHARE * ratedSum(machine),
   });
   const worst = point.alternators.reduce(
     (most, alternator) => Math.max(most, rippleVolts(point, alternator, 'bank')),

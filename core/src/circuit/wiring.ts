@@ -3,8 +3,8 @@ import { bankEnds } from '../unit/pathLayout';
 import type { Machine } from './machine';
 import { Network } from './network';
 
-/** Where a carbon pile is clamped on: the starter's posts, the bank's, or those of one battery. */
-export type PilePlace = 'starter' | 'bank' | `battery:${string}`;
+/** Where a carbon pile is clamped on: the starter's posts, the bank's, the first alternator's, or those of one battery. */
+export type PilePlace = 'starter' | 'bank' | 'alternator' | `battery:${string}`;
 
 /** What is switched on or connected while the circuit is looked at. */
 export interface Attachments {
@@ -15,6 +15,8 @@ export interface Attachments {
   /** Where the carbon pile is connected. */
   readonly pile: PilePlace | null;
   readonly alternators: boolean;
+  /** Nodes a volts meter is held to: it draws its own small current. */
+  readonly meter?: readonly [red: string, black: string] | undefined;
 }
 
 /** Node names of the machine; test points carry the names the visit file gives them. */
@@ -30,7 +32,38 @@ export const bankNodes = (machine: Machine): { readonly plus: string; readonly m
   const { plus, minus } = bankEnds(machine.unit);
   return { plus: `${plus}+`, minus: `${minus}-` };
 };
-const clampOf = (post: string): string => `${post}.clamp`;
+
+/**
+ * Names at a battery's posts. Kept, since a circuit is wired anew thousands of times and a text once looked up is
+ * found again at once.
+ */
+interface PostNames {
+  readonly source: string;
+  readonly posts: readonly [plus: string, minus: string];
+  readonly clamps: readonly [plus: string, minus: string];
+  readonly joints: readonly [plus: string, minus: string];
+}
+const POSTS: ReadonlyMap<string, PostNames> = new Map(
+  [...'ABCDEF'].map((position) => [
+    position,
+    {
+      source: `battery ${position}`,
+      posts: [`${position}+`, `${position}-`],
+      clamps: [`${position}+.clamp`, `${position}-.clamp`],
+      joints: [`joint ${position}+`, `joint ${position}-`],
+    },
+  ]),
+);
+const CLAMPS: ReadonlyMap<string, string> = new Map(
+  [...POSTS.values()].flatMap(({ posts, clamps }) => posts.map((post, end) => [post, clamps[end]!])),
+);
+const namesAt = (position: string): PostNames => {
+  const names = POSTS.get(position);
+  if (names === undefined) throw new RangeError(`No battery position "${position}": expected A to F.`);
+  return names;
+};
+/** Clamp of a post that is there. */
+const clampOf = (post: string): string => CLAMPS.get(post)!;
 
 /** A bolted contact that carries no name of its own; sound ones hardly count. */
 const BOLTED = 2e-5;
@@ -39,6 +72,8 @@ const BLOCK = 'block.ground';
 /** Braided strap from block to bank, ohm: 95 mm², 0.8 m. */
 const STRAP = 1.45e-4;
 const PILE_LEADS = 5e-5;
+/** Inner resistance of a hand meter on its volts ranges. */
+const METER_OHMS = 10e6;
 const SMALLEST_SERIES = 1e-6;
 
 /** Posts, clamps and the cables between batteries: strings side by side, each string in series. */
@@ -47,14 +82,14 @@ const wireBank = (network: Network, machine: Machine): void => {
   const link = machine.cableOhms('link');
   for (const row of rows) {
     for (const { position } of row) {
-      for (const post of [`${position}+`, `${position}-`])
-        network.resistor(`joint ${post}`, post, clampOf(post), machine.jointOhms(post));
+      const { posts, clamps, joints } = namesAt(position);
+      posts.forEach((post, end) => network.resistor(joints[end]!, post, clamps[end]!, machine.jointOhms(post)));
     }
     row.slice(1).forEach(({ position }, index) => {
       network.resistor(
         `link ${row[index]!.position}${position}`,
-        clampOf(`${row[index]!.position}-`),
-        clampOf(`${position}+`),
+        namesAt(row[index]!.position).clamps[1],
+        namesAt(position).clamps[0],
         link,
       );
     });
@@ -62,11 +97,16 @@ const wireBank = (network: Network, machine: Machine): void => {
   rows.slice(1).forEach((row, index) => {
     const before = rows[index]!;
     const name = isSeriesBank(machine.unit.bank) ? `strings ${index + 1}` : `${before[0]!.position}${row[0]!.position}`;
-    network.resistor(`link ${name} +`, clampOf(`${before[0]!.position}+`), clampOf(`${row[0]!.position}+`), link);
+    network.resistor(
+      `link ${name} +`,
+      namesAt(before[0]!.position).clamps[0],
+      namesAt(row[0]!.position).clamps[0],
+      link,
+    );
     network.resistor(
       `link ${name} -`,
-      clampOf(`${before.at(-1)!.position}-`),
-      clampOf(`${row.at(-1)!.position}-`),
+      namesAt(before.at(-1)!.position).clamps[1],
+      namesAt(row.at(-1)!.position).clamps[1],
       link,
     );
   });
@@ -149,6 +189,7 @@ const wireAlternators = (network: Network, machine: Machine, running: boolean): 
 const pilePosts = (machine: Machine, place: PilePlace): { readonly plus: string; readonly minus: string } => {
   if (place === 'starter') return { plus: starterNodes.stud, minus: starterNodes.ground };
   if (place === 'bank') return bankNodes(machine);
+  if (place === 'alternator') return { plus: 'alternator.B+', minus: 'alternator.ground' };
   const position = place.slice('battery:'.length);
   return { plus: `${position}+`, minus: `${position}-` };
 };
@@ -162,12 +203,7 @@ export const wire = (machine: Machine, attached: Attachments, seconds: number): 
   const { plus, minus } = bankNodes(machine);
   const network = new Network(minus);
   for (const battery of machine.batteries)
-    network.branch(
-      `battery ${battery.position}`,
-      `${battery.position}+`,
-      `${battery.position}-`,
-      battery.seriesOhms(seconds),
-    );
+    network.branch(namesAt(battery.position).source, ...namesAt(battery.position).posts, battery.seriesOhms(seconds));
   wireBank(network, machine);
   wireStarter(network, machine, attached.cranking);
   wireAlternators(network, machine, attached.alternators);
@@ -176,7 +212,14 @@ export const wire = (machine: Machine, attached: Attachments, seconds: number): 
     const posts = pilePosts(machine, attached.pile);
     network.branch('pile', posts.plus, posts.minus, Math.max(SMALLEST_SERIES, PILE_LEADS));
   }
+  if (attached.meter !== undefined) wireMeter(network, attached.meter);
   return network;
+};
+
+/** A meter between two places of the circuit; one that hangs free reads through nothing and draws nothing. */
+const wireMeter = (network: Network, [red, black]: readonly [string, string]): void => {
+  if (red !== black && network.hasNode(red) && network.hasNode(black))
+    network.resistor('meter', red, black, METER_OHMS);
 };
 
 /** Index of a source in the network, or -1 when it is not there. */

@@ -169,6 +169,12 @@ export class Bench {
     return this.#frame();
   }
 
+  /** Where the meter's leads are, when both touch something and it reads volts. */
+  #meter(): readonly [string, string] | undefined {
+    const { red, black } = this.#controls;
+    return red === null || black === null ? undefined : [red, black];
+  }
+
   #crank(seconds: number): void {
     this.#motion ??= new CrankMotion(this.#machine);
     for (let step = round(seconds); step > 0; step--) {
@@ -204,9 +210,14 @@ export class Bench {
     const machine = this.#machine;
     const pile = knob > 0 ? pileAt : null;
     const loadOhms = this.#loadOhms();
-    const key = JSON.stringify([pile, loadOhms, this.#running, seconds]);
+    const meter = this.#meter();
+    const key = JSON.stringify([pile, loadOhms, this.#running, seconds, meter]);
     if (this.#wired?.key !== key) {
-      const network = wire(machine, { cranking: false, loadOhms, pile, alternators: this.#running }, seconds).reduce();
+      const network = wire(
+        machine,
+        { cranking: false, loadOhms, pile, alternators: this.#running, meter },
+        seconds,
+      ).reduce();
       this.#wired = { key, network, unknowns: undefined };
     }
     const { network } = this.#wired;

@@ -3,6 +3,7 @@ import type { LimitBook } from '../method/book';
 import { isOver } from '../quantity/compare';
 import { voltsText } from '../quantity/display';
 import { saneVolts } from '../quantity/sanity';
+import { pointName } from '../visit/pointName';
 import { readingOf } from '../visit/readingBase';
 import { againstMax, failed, marginal, passed, trouble, type Outcome } from '../visit/verdict';
 import { bridgesSource, lossOf } from './voltsLost';
@@ -22,15 +23,15 @@ export const judgeJoint = (
   const sound = limits.get('jointMarginalVolts').value;
   const against = againstMax(limit, volts);
   if (isOver(volts, limit.value)) {
-    const because = `The joint ${reading.point} loses ${voltsText(volts)}, over ${voltsText(limit.value)}.${signNote}`;
+    const because = `The joint at ${pointName(reading.point)} loses ${voltsText(volts)}, over ${voltsText(limit.value)}.${signNote}`;
     return failed(against, because, [trouble('joint.resistive', reading.point, because)]);
   }
   if (isOver(volts, sound)) {
-    const because = `The joint ${reading.point} loses ${voltsText(volts)}; a clean one stays within ${voltsText(sound)}.${signNote}`;
+    const because = `The joint at ${pointName(reading.point)} loses ${voltsText(volts)}; a clean one stays within ${voltsText(sound)}.${signNote}`;
     return marginal(against, because, [trouble('joint.resistive', reading.point, because)]);
   }
   return passed(
     against,
-    `The joint ${reading.point} loses ${voltsText(volts)}, within ${voltsText(sound)}.${signNote}`,
+    `The joint at ${pointName(reading.point)} loses ${voltsText(volts)}, within ${voltsText(sound)}.${signNote}`,
   );
 };

@@ -13,10 +13,16 @@ export const batteriesInOrder = (bank: Bank): readonly Battery[] => {
   return sorted;
 };
 
-/** Batteries grouped by series string, strings in rising order. */
-export const strings = (bank: Bank): Battery[][] => {
+const grouped = new WeakMap<Bank, readonly (readonly Battery[])[]>();
+
+/** Batteries grouped by series string, strings in rising order. Remembered by bank as well. */
+export const strings = (bank: Bank): readonly (readonly Battery[])[] => {
+  const known = grouped.get(bank);
+  if (known !== undefined) return known;
   const numbers = [...new Set(bank.batteries.map((battery) => battery.string))].sort((a, b) => a - b);
-  return numbers.map((number) => batteriesInOrder(bank).filter((battery) => battery.string === number));
+  const rows = numbers.map((number) => batteriesInOrder(bank).filter((battery) => battery.string === number));
+  grouped.set(bank, rows);
+  return rows;
 };
 
 export const isSeriesBank = (bank: Bank): boolean => parseArrangement(bank.arrangement).series > 1;

@@ -1,5 +1,5 @@
 import type { Repair } from '../file/visitFile';
-import { pointName } from './catalogue';
+import { pointName } from './pointName';
 import type { Finding } from './findings';
 import type { FindingCode } from './verdict';
 

@@ -63,28 +63,3 @@ export const stepTitle = (step: JudgedStep): string =>
 
 /** `step@point`, the name under which a step is judged once. */
 export const stepKey = (step: JudgedStep, point: string): string => `${step}@${point}`;
-
-const PLAIN_POINTS: Readonly<Record<string, string>> = {
-  positive: 'positive side',
-  negative: 'negative side',
-  drive: 'drive',
-  dash: 'dash',
-  bank: 'bank',
-  starter: 'starter',
-  regulator: 'regulator',
-  'starter.B+': 'starter B+ stud',
-  'starter.ground': 'starter ground',
-  'alternator.B+': 'alternator B+ stud',
-  'alternator.ground': 'alternator ground',
-  'block.ground': 'block ground',
-};
-
-/** A point in the trade's words: `A` is battery A, `A+` its positive post, `set:1` set 1. */
-export const pointName = (point: string): string => {
-  const plain = PLAIN_POINTS[point];
-  if (plain !== undefined) return plain;
-  if (/^[A-F]$/.test(point)) return `battery ${point}`;
-  if (/^[A-F][+-]$/.test(point)) return `post ${point[0]} ${point[1] === '+' ? '+' : '−'}`;
-  if (point.startsWith('set:')) return `set ${point.slice(4)}`;
-  return point;
-};

@@ -1,4 +1,5 @@
-import { pointName, stepTitle } from './catalogue';
+import { stepTitle } from './catalogue';
+import { pointName } from './pointName';
 import type { Judgement } from './judgement';
 import { nextStep, type NextStep } from './next';
 import { obligatoryPlaces } from './obligation';

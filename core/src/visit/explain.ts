@@ -1,7 +1,8 @@
 import { LIMITS } from '../method/limit';
 import { PROFILES } from '../method/profile';
 import { figure } from '../quantity/display';
-import { pointName, stepTitle } from './catalogue';
+import { stepTitle } from './catalogue';
+import { pointName } from './pointName';
 import type { Judgement, JudgedStepEntry } from './judgement';
 import type { JudgedStep } from './reading';
 import { VERDICT_WORDS } from './words';

@@ -1,6 +1,7 @@
 import { restingImbalance, type BankMatch } from '../battery/bankMatch';
 import { batteryFactor } from '../unit/bank';
 import { positions } from '../unit/points';
+import { pointName } from './pointName';
 import { evidenceAgainst } from './evidence';
 import { currentAt } from './facts';
 import type { JudgedOutcome, Outcomes } from './outcomes';
@@ -85,7 +86,7 @@ export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[], m
   }
   for (const reading of outcomes.facts.current.values()) {
     if (reading.unsteady !== true) continue;
-    const because = `The reading at ${reading.point} moved when cables were wiggled or when warm: find the joint by wiggling.`;
+    const because = `The reading at ${pointName(reading.point)} moved when cables were wiggled or when warm: find the joint by wiggling.`;
     add({ code: 'joint.unsteady', subject: reading.point, because }, [reading.id], 'recheck', because);
   }
   return [...merged.values()]

@@ -1,4 +1,5 @@
-import { pointName, stepTitle } from './catalogue';
+import { stepTitle } from './catalogue';
+import { pointName } from './pointName';
 import type { Place } from './obligation';
 import type { Outcomes } from './outcomes';
 import { blockedBy } from './precondition';

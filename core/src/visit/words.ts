@@ -1,4 +1,4 @@
-import { pointName } from './catalogue';
+import { pointName } from './pointName';
 import type { Judgement } from './judgement';
 import type { FindingCode, Severity, Verdict } from './verdict';
 

@@ -69,6 +69,7 @@ export const BenchControlsPanel = ({
     ['', 'put away'],
     ['starter', 'at starter'],
     ['bank', 'at bank'],
+    ...(unit.alternators === undefined ? [] : [['alternator', 'at alternator'] as const]),
     ...batteriesInOrder(unit.bank).map(({ position }) => [`battery:${position}`, `on ${position} alone`] as const),
   ];
   return (

@@ -1,0 +1,38 @@
+const PLAIN_POINTS: Readonly<Record<string, string>> = {
+  positive: 'positive side',
+  negative: 'negative side',
+  drive: 'drive',
+  dash: 'dash',
+  bank: 'bank',
+  starter: 'starter',
+  regulator: 'regulator',
+  'starter.B+': 'starter B+ stud',
+  'starter.ground': 'starter ground',
+  'alternator.B+': 'alternator B+ stud',
+  'alternator.ground': 'alternator ground',
+  'block.ground': 'block ground',
+  bankRest: 'bank at rest',
+  bankJoints: 'joints at the bank',
+  starterRest: 'starter at rest',
+  starterRestCleaned: 'starter at rest, cables cleaned',
+  starterRestIsolator: 'starter at rest, isolator and link put right',
+  attempt: 'trying to crank',
+  starterCranking: 'starter while cranking',
+  motorCranking: 'motor terminal while cranking',
+  controlCranking: 'control terminal while cranking',
+  pinion: 'pinion and ring gear',
+  switchOutputCranking: 'output of the magnetic switch while cranking',
+  switchSupplyRest: 'supply of the magnetic switch at rest',
+  switchSupplyCranking: 'supply of the magnetic switch while cranking',
+  coilSignal: 'coil of the magnetic switch',
+};
+
+/** A point in the trade's words: `A` is battery A, `A+` its positive post, `set:1` set 1. */
+export const pointName = (point: string): string => {
+  const plain = PLAIN_POINTS[point];
+  if (plain !== undefined) return plain;
+  if (/^[A-F]$/.test(point)) return `battery ${point}`;
+  if (/^[A-F][+-]$/.test(point)) return `post ${point[0]} ${point[1] === '+' ? '+' : '−'}`;
+  if (point.startsWith('set:')) return `set ${point.slice(4)}`;
+  return point;
+};
