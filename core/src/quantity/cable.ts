@@ -14,7 +14,7 @@ export type Cable = z.infer<typeof cableSchema>;
 
 /** Resistivity of annealed copper at 20 °C, ohm metre, and its temperature coefficient per kelvin. Physics. */
 const COPPER_OHM_METRE = 1.724e-8;
-const COPPER_PER_KELVIN = 0.00393;
+export const COPPER_PER_KELVIN = 0.00393;
 
 /**
  * Conductor area of an American wire gauge, square millimetres. Source: the gauge's own geometric definition.

@@ -1,5 +1,5 @@
 import type { Seen } from './lookChoices';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -86,13 +86,6 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
   const [busy, setBusy] = useState(false);
-  const isHere = useRef(true);
-  useEffect(() => {
-    isHere.current = true;
-    return () => {
-      isHere.current = false;
-    };
-  }, []);
   const { current } = judged.outcomes.facts;
   const rows = lookRows(detail.file.unit);
   const readingAt = ({ step, point }: LookRow) => current.get(`${step}@${point}`);
@@ -100,10 +93,11 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const unread = rows.filter(isOpen);
   const record = (seen: Seen): Promise<void> => recorder.reading(seen);
   const restIsSound = async (): Promise<void> => {
+    const { pathname } = window.location;
     setBusy(true);
     for (const row of unread) await record(row.choices[0]!.seen);
-    // Whoever has left meanwhile is not fetched back.
-    if (isHere.current) await navigate(`/visits/${visitId}`);
+    // Whoever has left meanwhile is not fetched back: the address changes before the view does.
+    if (window.location.pathname === pathname) await navigate(`/visits/${visitId}`);
   };
   const line = (row: LookRow) => {
     const own = isOpen(row) ? null : chosen(row, readingAt(row));
