@@ -93,7 +93,7 @@ export const judge = (file: Judgeable): Judgement => {
       because,
       readings: [...readings],
       redo,
-      earlier: earlier.get(stepKey(step, point)) ?? [],
+      earlier: earlier.size === 0 ? [] : (earlier.get(stepKey(step, point)) ?? []),
     })),
     figures: Object.fromEntries(figures),
     findings: found.map((finding) => ({

@@ -60,11 +60,7 @@ export class Outcomes {
 
   /** The outcome at a step and point; null when nothing was read there or nothing is judged there. */
   at(step: JudgedStep, point: string): JudgedOutcome | null {
-    let ofStep = this.#memo.get(step);
-    if (ofStep === undefined) {
-      ofStep = new Map();
-      this.#memo.set(step, ofStep);
-    }
+    const ofStep = this.#ofStep(step);
     const known = ofStep.get(point);
     if (known !== undefined) return known;
     const judged = this.#judge(step, point);
@@ -72,9 +68,33 @@ export class Outcomes {
     return judged;
   }
 
+  #ofStep(step: JudgedStep): Map<string, JudgedOutcome | null> {
+    let ofStep = this.#memo.get(step);
+    if (ofStep === undefined) {
+      ofStep = new Map();
+      this.#memo.set(step, ofStep);
+    }
+    return ofStep;
+  }
+
+  /** The outcome of a reading that counts, in hand already and so not looked up. */
+  #of(reading: Reading): JudgedOutcome | null {
+    const ofStep = this.#ofStep(reading.step);
+    const known = ofStep.get(reading.point);
+    if (known !== undefined) return known;
+    const outcome = this.#outcomeOf(reading);
+    const judged = outcome === null ? null : judgedAs(outcome, reading);
+    ofStep.set(reading.point, judged);
+    return judged;
+  }
+
   /** Every judged step, in the order first read; what is added up comes last. */
   all(): JudgedOutcome[] {
-    const found = [...this.facts.current.values()].flatMap(({ step, point }) => this.at(step, point) ?? []);
+    const found: JudgedOutcome[] = [];
+    for (const reading of this.facts.current.values()) {
+      const outcome = this.#of(reading);
+      if (outcome !== null) found.push(outcome);
+    }
     if (currentAt(this.facts, 'charge.volts', 'bank') === null)
       found.push(...[this.at('charge.volts', 'bank') ?? []].flat());
     const ladder = this.at('start.ladder', 'bank');

@@ -1,0 +1,126 @@
+import type { VisitFile } from '../file/visitFile';
+import { tidy } from '../quantity/compare';
+import { COPPER_PER_KELVIN } from '../quantity/cable';
+import { alternatorsOf } from '../unit/bank';
+import { positions } from '../unit/points';
+import type { Judgement } from '../visit/judgement';
+import type { ReadingAt, ReadStep } from '../visit/reading';
+
+/** What a battery's readings of one visit amount to, kept for its trend. */
+export interface BatteryFigure {
+  readonly capabilityPercent?: number;
+  readonly referenceLoadVolts?: number;
+  readonly stateOfChargePercent?: number;
+  readonly restingVolts?: number;
+}
+
+/** Sides of a circuit of two cables. */
+export type CableSide = 'positive' | 'negative';
+export const CABLE_SIDES: readonly CableSide[] = ['positive', 'negative'];
+
+/** The figures of one visit that may be laid beside those of another: free of season as far as they can be. */
+export interface VisitFigures {
+  /** Moment of the visit, ISO 8601. */
+  readonly at: string;
+  readonly ambientC: number | null;
+  readonly batteries: Readonly<Record<string, BatteryFigure>>;
+  /** Milliohms of each side of the starter circuit, brought to 20 °C. */
+  readonly starterMilliohm: Readonly<Partial<Record<CableSide, number>>>;
+  /** Milliohms of each side of the charging circuit, brought to 20 °C. */
+  readonly chargeMilliohm: Readonly<Partial<Record<CableSide, number>>>;
+  /** Milliohms of the solenoid's contacts. */
+  readonly contactMilliohm?: number;
+  /** The settled crank: volts at the starter, amperes, and the air it was read in. */
+  readonly crank?: { readonly starterVolts?: number; readonly bankVolts?: number; readonly amps?: number };
+  readonly runningVolts?: number;
+  /** Output of each alternator, percent of its plate. */
+  readonly outputPercent: Readonly<Record<string, number>>;
+  readonly rechargeAmps?: number;
+}
+
+/** Least amperes by which volts lost still give a resistance worth keeping. */
+const LEAST_AMPS = 20;
+
+/** Copper brought to 20 °C from the air it was read in. */
+const at20C = (milliohm: number, ambientC: number | null): number =>
+  tidy(milliohm / (1 + COPPER_PER_KELVIN * ((ambientC ?? 20) - 20)));
+
+/**
+ * Takes out of a judged visit what its trends are made of. A reading that was judged inconclusive gives no figure.
+ * Cables are brought to 20 °C (copper, 0.39 % a kelvin, physics); capability is nearly free of season as it is.
+ */
+export const visitFigures = (
+  file: Pick<VisitFile, 'unit' | 'visit' | 'readings'>,
+  judgement: Judgement,
+): VisitFigures => {
+  const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
+  const judged = new Map(judgement.steps.map((entry) => [`${entry.step}@${entry.point}`, entry]));
+  const latest = <Step extends ReadStep>(step: Step, point: string): ReadingAt<Step> | undefined => {
+    const entry = judged.get(`${step}@${point}`);
+    const own = entry === undefined || entry.verdict === 'inconclusive' ? undefined : byId.get(entry.readings[0]!);
+    return own?.step === step ? (own as ReadingAt<Step>) : undefined;
+  };
+  const ambientC = file.visit.ambientC ?? null;
+  const starter: Partial<Record<CableSide, number>> = {};
+  const charge: Partial<Record<CableSide, number>> = {};
+  for (const side of CABLE_SIDES) {
+    const pile = latest('start.drop', side);
+    const loss = pile === undefined ? null : milliohmOf(pile.volts, pile.amps);
+    if (loss !== null) starter[side] = at20C(loss, ambientC);
+    const cable = latest('charge.drop', side);
+    const lost = cable === undefined ? null : milliohmOf(cable.volts, cable.amps);
+    if (lost !== null) charge[side] = at20C(lost, ambientC);
+  }
+  const atBank = latest('start.crankVolts', 'bank');
+  const atStarter = latest('start.crankVolts', 'starter');
+  const settled = (reading: ReadingAt<'start.crankVolts'> | undefined) =>
+    reading === undefined || reading.hold === 'lowest' ? undefined : reading;
+  const amps = settled(atStarter)?.amps ?? settled(atBank)?.amps;
+  const contacts = latest('start.solenoid', 'starter');
+  const contact = contacts === undefined ? null : milliohmOf(contacts.volts, amps);
+  const outputs = alternatorsOf(file.unit).flatMap(({ id, ratedAmps }): [string, number][] => {
+    const reading = latest('charge.output', id);
+    return reading === undefined || ratedAmps === undefined ? [] : [[id, tidy((100 * reading.peakAmps) / ratedAmps)]];
+  });
+  const batteries = positions(file.unit).flatMap((position): [string, BatteryFigure][] => {
+    const figures = judgement.figures[position];
+    const resting = latest('battery.openCircuit', position);
+    if (figures === undefined && resting === undefined) return [];
+    const { capabilityPercent, referenceLoadVolts, stateOfChargePercent } = figures ?? {};
+    return [
+      [
+        position,
+        {
+          ...(capabilityPercent === undefined ? {} : { capabilityPercent }),
+          ...(referenceLoadVolts === undefined ? {} : { referenceLoadVolts }),
+          ...(stateOfChargePercent === undefined ? {} : { stateOfChargePercent }),
+          ...(resting === undefined ? {} : { restingVolts: resting.volts }),
+        },
+      ],
+    ];
+  });
+  const crank = {
+    ...(settled(atStarter) === undefined ? {} : { starterVolts: atStarter!.volts }),
+    ...(settled(atBank) === undefined ? {} : { bankVolts: atBank!.volts }),
+    ...(amps === undefined ? {} : { amps: Math.abs(amps) }),
+  };
+  const running = latest('charge.volts', 'bank');
+  const recharge = latest('charge.recharge', 'bank');
+  return {
+    at: file.visit.at,
+    ambientC,
+    batteries: Object.fromEntries(batteries),
+    starterMilliohm: starter,
+    chargeMilliohm: charge,
+    ...(contact === null ? {} : { contactMilliohm: tidy(contact) }),
+    ...(Object.keys(crank).length === 0 ? {} : { crank }),
+    ...(running === undefined ? {} : { runningVolts: running.volts }),
+    outputPercent: Object.fromEntries(outputs),
+    ...(recharge === undefined ? {} : { rechargeAmps: recharge.amps }),
+  };
+};
+
+/** Volts lost by amperes, milliohms; null when the current is too small or not known. */
+const milliohmOf = (volts: number, amps: number | undefined): number | null =>
+  amps === undefined || Math.abs(amps) < LEAST_AMPS ? null : Math.abs((1000 * volts) / amps);
+

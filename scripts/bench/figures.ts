@@ -1,0 +1,117 @@
+// Figures vary by machine: npm run bench prints them with their aims.
+import { buildMachine, crank, judge, pilePoint, sourcesOf, wire } from '@vaktman/core';
+import { execFileSync } from 'node:child_process';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { judgeFleetSeconds } from './judgeFleet';
+import { benchMachine } from './machine';
+import { fourBatteryVisit, sixtyReadingVisit } from './visit';
+import { measureWatch } from './watch';
+
+const root = process.cwd();
+const say = (what: string, figure: string, aim: string): void =>
+  console.log(`${what.padEnd(62)} ${figure.padStart(12)}   aim ${aim}`);
+
+const quantile = (sorted: readonly number[], share: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!;
+
+/** Milliseconds of each of `runs` calls after a warm-up, sorted. */
+const timed = (runs: number, work: () => unknown): number[] => {
+  for (let i = 0; i < runs; i++) work();
+  return Array.from({ length: runs }, () => {
+    const started = performance.now();
+    work();
+    return performance.now() - started;
+  }).sort((a, b) => a - b);
+};
+
+/** Runs every measurement and prints it beside its aim. */
+export const measure = async (): Promise<void> => {
+  const four = fourBatteryVisit();
+  const batteriesOnly = {
+    ...four,
+    readings: four.readings.filter(({ step }) => step === 'battery.openCircuit' || step === 'battery.load'),
+  };
+  say(
+    `judge rest and load of four batteries, median`,
+    `${quantile(
+      timed(3000, () => judge(batteriesOnly)),
+      0.5,
+    ).toFixed(3)} ms`,
+    'under 0.2 ms',
+  );
+  say(
+    `judge a whole visit of ${four.readings.length} readings, median`,
+    `${quantile(
+      timed(3000, () => judge(four)),
+      0.5,
+    ).toFixed(3)} ms`,
+    'none set',
+  );
+  const sixty = sixtyReadingVisit();
+  say(
+    'judge a visit of 60 readings, median',
+    `${quantile(
+      timed(3000, () => judge(sixty)),
+      0.5,
+    ).toFixed(3)} ms`,
+    'under 0.5 ms',
+  );
+
+  say(
+    `judge 40,000 visits of 5,000 units under another method, on every core`,
+    `${(await judgeFleetSeconds(5000, false)).toFixed(2)} s`,
+    'under 10 s',
+  );
+  say(
+    `the same with the differences to how each was judged`,
+    `${(await judgeFleetSeconds(5000, true)).toFixed(2)} s`,
+    'none set',
+  );
+
+  const machine = buildMachine(benchMachine());
+  say(
+    'one operating point of a 24 V bank of four, wired and solved, median',
+    `${(
+      1000 *
+      quantile(
+        timed(5000, () => pilePoint(machine)),
+        0.5,
+      )
+    ).toFixed(0)} µs`,
+    'under 50 µs',
+  );
+  const drawn = wire(machine, { cranking: false, loadOhms: null, pile: 'starter', alternators: false }, 0).reduce();
+  const sources = sourcesOf(machine, drawn, { seconds: 0, pileAmps: 500 });
+  say(
+    'the same solved again, as a knob turns',
+    `${(
+      1000 *
+      quantile(
+        timed(20_000, () => drawn.solve(sources)),
+        0.5,
+      )
+    ).toFixed(1)} µs`,
+    'none set',
+  );
+  say(
+    'a crank of 3 s in steps of 1 ms, built anew, median',
+    `${quantile(
+      timed(40, () => crank(buildMachine(benchMachine()))),
+      0.5,
+    ).toFixed(1)} ms`,
+    'under 30 ms',
+  );
+
+  execFileSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: 'inherit' });
+  const assets = join(root, 'dist/web/assets');
+  const page = readFileSync(join(root, 'dist/web/index.html'), 'utf8');
+  const first = readdirSync(assets).filter((name) => name.endsWith('.js') && page.includes(name));
+  const bytes = first.reduce((sum, name) => sum + gzipSync(readFileSync(join(assets, name))).length, 0);
+  say('JavaScript of the first view, gzipped', `${(bytes / 1000).toFixed(0)} kB`, 'under 250 kB');
+
+  const watch = await measureWatch(5000);
+  say('watch of 5,000 units served, p95', `${watch.servedP95Ms.toFixed(1)} ms`, 'under 30 ms');
+  say('watch of 5,000 units drawn, data asked for to list on screen', `${watch.drawnMs.toFixed(0)} ms`, 'under 300 ms');
+};
