@@ -76,7 +76,7 @@ export const measure = async (): Promise<void> => {
     `${(
       1000 *
       quantile(
-        timed(5000, () => pilePoint(machine)),
+        timed(20_000, () => pilePoint(machine)),
         0.5,
       )
     ).toFixed(0)} µs`,

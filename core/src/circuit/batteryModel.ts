@@ -27,16 +27,16 @@ export interface BatteryState {
   takenAh: number;
 }
 
-const RATED_VOLTS_PER_CCA = 4.9;
-const COLD_RATING_C = -17.8;
-const RESISTANCE_PER_KELVIN = 0.01;
-const EMPTY_ADDS = 0.8;
-const AT_ONCE = 0.65;
-const PER_BRANCH = 0.25;
+export const RATED_VOLTS_PER_CCA = 4.9;
+export const COLD_RATING_C = -17.8;
+export const RESISTANCE_PER_KELVIN = 0.01;
+export const EMPTY_ADDS = 0.8;
+export const AT_ONCE = 0.65;
+export const PER_BRANCH = 0.25;
 export const QUICK_SECONDS = 4;
 export const SLOW_SECONDS = 60;
-const POLARISATION_VOLTS = 0.1;
-const POLARISATION_PER_CCA = 200;
+export const POLARISATION_VOLTS = 0.1;
+export const POLARISATION_PER_CCA = 200;
 const OVERVOLTAGE_PER_VOLT = 1.5;
 const ACCEPTANCE_VOLTS = 1.4;
 const FIVE_OF_SIX = 5 / 6;
@@ -48,7 +48,7 @@ const SECONDS_PER_HOUR = 3600;
 const UNLABELLED_CCA = 800;
 
 /** Rating a battery is modelled with: its label's, else what its capacity suggests, else a middling one. */
-const modelCca = (battery: Battery): number =>
+export const modelCca = (battery: Battery): number =>
   batteryCca(battery)?.amps ?? (battery.capacityAh === undefined ? UNLABELLED_CCA : battery.capacityAh * AH_BY_CCA);
 
 /**

@@ -87,16 +87,31 @@ export class Network {
   }
 }
 
+let scratch = new Float64Array(0);
+/** A matrix of nothing to work in, lent until the next call: making a large one anew costs more than filling it. */
+const emptied = (size: number): Float64Array => {
+  if (scratch.length < size) scratch = new Float64Array(size);
+  return scratch.fill(0, 0, size);
+};
+
 /**
  * Rows of the nodes so that those farthest from node 0 come first: cables make long chains, and eliminating a chain
  * from its end leaves nothing behind (the order of Cuthill and McKee, reversed). -1 for node 0.
  */
 const rowsFromTheEnds = ({ nodeCount, resistors, branches }: Network): Int32Array => {
-  const neighbours: number[][] = Array.from({ length: nodeCount }, () => []);
+  // Every end of a stretch is chained to the one seen before it at the same node: no list a node has to be made.
+  const lastEnd: number[] = [];
+  const before: number[] = [];
+  const leadsTo: number[] = [];
+  const chain = (from: number, to: number): void => {
+    before.push(lastEnd[from] ?? -1);
+    lastEnd[from] = leadsTo.push(to) - 1;
+  };
+  for (let node = 0; node < nodeCount; node++) lastEnd.push(-1);
   for (const list of [resistors, branches]) {
     for (const { from, to } of list) {
-      neighbours[from]!.push(to);
-      neighbours[to]!.push(from);
+      chain(from, to);
+      chain(to, from);
     }
   }
   // What nothing leads to keeps a row of its own, and factoring says that it hangs on nothing.
@@ -105,7 +120,8 @@ const rowsFromTheEnds = ({ nodeCount, resistors, branches }: Network): Int32Arra
   const reached = [0];
   let next = nodeCount - 2;
   for (let at = 0; at < reached.length; at++) {
-    for (const node of neighbours[reached[at]!]!) {
+    for (let end = lastEnd[reached[at]!]!; end >= 0; end = before[end]!) {
+      const node = leadsTo[end]!;
       if (row[node] !== -2) continue;
       row[node] = next--;
       reached.push(node);
@@ -126,8 +142,9 @@ export class ReducedNetwork {
   readonly admittance: Float64Array;
   /** Row of every node in the matrix; -1 for node 0. */
   readonly #row: Int32Array;
-  /** Volts of every node for one volt of source j: column j. */
-  readonly #response: Float64Array[];
+  /** Volts of every node for one volt of source j: the jth stretch of so many rows. */
+  readonly #response: Float64Array;
+  readonly #rows: number;
   readonly #matrix: Float64Array;
   readonly #residual: Float64Array;
   readonly #step: Float64Array;
@@ -140,7 +157,7 @@ export class ReducedNetwork {
     const size = branches.length;
     const row = rowsFromTheEnds(network);
     this.#row = row;
-    const matrix = new Float64Array(n * n);
+    const matrix = emptied(n * n);
     const stamp = (a: number, b: number, siemens: number): void => {
       const [i, j] = [row[a]!, row[b]!];
       if (a > 0) matrix[i * n + i]! += siemens;
@@ -150,21 +167,22 @@ export class ReducedNetwork {
     for (const { from, to, ohms } of resistors) stamp(from, to, 1 / ohms);
     for (const { from, to, ohms } of branches) stamp(from, to, 1 / ohms);
     const first = factorInPlace(matrix, n);
-    this.#response = [];
-    for (const { from, to, ohms } of branches) {
-      const side = new Float64Array(n);
+    this.#rows = n;
+    this.#response = new Float64Array(size * n);
+    for (let j = 0; j < size; j++) {
+      const { from, to, ohms } = branches[j]!;
+      const side = this.#response.subarray(j * n, (j + 1) * n);
       if (from > 0) side[row[from]!]! += 1 / ohms;
       if (to > 0) side[row[to]!]! -= 1 / ohms;
       solveFactoredInPlace(matrix, first, n, side);
-      this.#response.push(side);
     }
     this.size = size;
     this.admittance = new Float64Array(size * size);
     for (let i = 0; i < size; i++) {
       const { from, to, ohms } = branches[i]!;
       for (let j = 0; j < size; j++) {
-        const side = this.#response[j]!;
-        const across = (from > 0 ? side[row[from]!]! : 0) - (to > 0 ? side[row[to]!]! : 0);
+        const across =
+          (from > 0 ? this.#response[j * n + row[from]!]! : 0) - (to > 0 ? this.#response[j * n + row[to]!]! : 0);
         this.admittance[i * size + j] = ((i === j ? 1 : 0) - across) / ohms;
       }
     }
@@ -243,7 +261,7 @@ export class ReducedNetwork {
     const index = this.#row[this.network.nodeIndex(node)]!;
     if (index < 0) return 0;
     let sum = 0;
-    for (let j = 0; j < this.size; j++) sum += this.#response[j]![index]! * emfs[j]!;
+    for (let j = 0; j < this.size; j++) sum += this.#response[j * this.#rows + index]! * emfs[j]!;
     return sum;
   }
 
@@ -254,7 +272,7 @@ export class ReducedNetwork {
     for (const node of this.network.nodes) {
       const index = this.#row[number]!;
       let sum = 0;
-      if (index >= 0) for (let j = 0; j < this.size; j++) sum += this.#response[j]![index]! * emfs[j]!;
+      if (index >= 0) for (let j = 0; j < this.size; j++) sum += this.#response[j * this.#rows + index]! * emfs[j]!;
       volts[node] = sum;
       number += 1;
     }

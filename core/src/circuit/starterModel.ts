@@ -32,8 +32,8 @@ const REFERENCE_RPM = 180;
 /** A bank that can give less than this, amperes for each 12 V, sits in a machine with a smaller engine and starter. */
 const SMALLEST_FULL_BANK: Readonly<Record<12 | 24, number>> = { 12: 1400, 24: 800 };
 const INERTIA = 3;
-const TORQUE_SHARE = 0.8;
-const OIL_PER_KELVIN = { '15W': 0.026, '10W': 0.023, '5W': 0.02, '0W': 0.02 } as const;
+export const TORQUE_SHARE = 0.8;
+export const OIL_PER_KELVIN = { '15W': 0.026, '10W': 0.023, '5W': 0.02, '0W': 0.02 } as const;
 const COPPER_PER_KELVIN = 0.00393;
 const RPM_PER_RADIAN = 30 / Math.PI;
 

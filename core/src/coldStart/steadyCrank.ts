@@ -1,0 +1,190 @@
+import { stateOfChargeVolts } from '../battery/stateOfCharge';
+import {
+  AT_ONCE,
+  COLD_RATING_C,
+  EMPTY_ADDS,
+  modelCca,
+  PER_BRANCH,
+  POLARISATION_PER_CCA,
+  POLARISATION_VOLTS,
+  QUICK_SECONDS,
+  RATED_VOLTS_PER_CCA,
+  RESISTANCE_PER_KELVIN,
+  SLOW_SECONDS,
+} from '../circuit/batteryModel';
+import { starterModel, TORQUE_SHARE } from '../circuit/starterModel';
+import { COPPER_PER_KELVIN } from '../quantity/cable';
+import { batteryFactor, strings } from '../unit/bank';
+import type { Unit } from '../unit/unit';
+
+/** What a unit is worth on a cold morning, each figure its own guess: one of many draws, or the middle of them. */
+export interface CrankInput {
+  /** Resistance of each battery against new, by position. */
+  readonly age: Readonly<Record<string, number>>;
+  /** Charge of each battery, 0 to 1, by position. */
+  readonly charge: Readonly<Record<string, number>>;
+  /** Both sides of the starter circuit together, milliohms at 20 °C, cables and joints. */
+  readonly cableMilliohm: number;
+  /** Links between batteries, milliohms at 20 °C each. */
+  readonly linkMilliohm: number;
+  readonly contactMilliohm: number;
+  /** How much more the engine asks for than the textbook's; 1 as the textbook. */
+  readonly torqueFactor: number;
+  /** How much faster oil thickens, a kelvin. */
+  readonly oilPerKelvin: number;
+}
+
+/** A crank that has settled. */
+export interface SteadyCrank {
+  readonly turns: boolean;
+  readonly rpm: number;
+  readonly amps: number;
+  /** Volts at the starter, B+ to its ground. */
+  readonly starterVolts: number;
+  /** Volts at the posts of the bank. */
+  readonly bankVolts: number;
+}
+
+/** Mean of a branch that charges up over a crank's 1.5 to 3 s, as a share of its whole. */
+const built = (tau: number): number => 1 - (tau / 1.5) * (Math.exp(-1.5 / tau) - Math.exp(-3 / tau));
+/** Share of a battery's whole resistance that stands against the current in the settled part of a crank. */
+const SETTLED_SHARE = AT_ONCE + PER_BRANCH * (built(QUICK_SECONDS) + built(SLOW_SECONDS));
+const ROUNDS = 2;
+const RADIANS_PER_RPM = Math.PI / 30;
+const FASTEST_SHARE = 2.2;
+/** Shares of the reference speed at which a starting engine must find torque enough to get past. */
+const BREAK_AWAY_SHARES = [0.02, 0.06, 0.12, 0.2] as const;
+const STILL = 0.1;
+
+interface StringFigures {
+  readonly positions: readonly string[];
+  readonly cca: readonly number[];
+  readonly full: readonly number[];
+  readonly empty: readonly number[];
+  readonly half: readonly number[];
+  readonly factor: number;
+}
+
+/** The warmer temperature bounds a search for a coldest start looks between, °C. */
+export const COLDEST_SOUGHT_C = -50;
+export const WARMEST_SOUGHT_C = 40;
+
+/**
+ * The settled part of a crank as one operating point instead of three thousand steps: motor torque against what the
+ * engine asks for on average, batteries as they stand after two seconds. Made once a unit, asked thousands of times.
+ * Source: the same constants as the circuit model; its time-stepped crank is what this is held against in tests.
+ */
+export class CrankSolver {
+  readonly #strings: readonly StringFigures[];
+  readonly #reference: ReturnType<typeof starterModel>;
+  readonly #motor20: number;
+  readonly #links: number;
+  readonly #currents: Float64Array;
+  readonly #emf: Float64Array;
+  readonly #ohms: Float64Array;
+
+  constructor(unit: Unit) {
+    this.#strings = strings(unit.bank).map((members) => ({
+      positions: members.map(({ position }) => position),
+      cca: members.map(modelCca),
+      empty: members.map((battery) => stateOfChargeVolts(battery, 0)),
+      half: members.map((battery) => stateOfChargeVolts(battery, 50)),
+      full: members.map((battery) => stateOfChargeVolts(battery, 100)),
+      factor: batteryFactor(members[0]!),
+    }));
+    this.#reference = starterModel(unit, 20);
+    this.#motor20 = this.#reference.motorOhms;
+    this.#links = this.#strings[0]!.positions.length - 1;
+    this.#currents = new Float64Array(this.#strings.length);
+    this.#emf = new Float64Array(this.#strings.length);
+    this.#ohms = new Float64Array(this.#strings.length);
+  }
+
+  /** Volts at the bank's posts when it gives so many amperes. */
+  #bankVolts(input: CrankInput, celsius: number, amps: number): number {
+    const cold = Math.exp(-RESISTANCE_PER_KELVIN * (celsius - COLD_RATING_C));
+    const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
+    const link = (input.linkMilliohm / 1000) * copper;
+    // Each string as a straight line near its own current; polarisation bends so little that two rounds do.
+    const current = this.#currents.fill(amps / this.#strings.length);
+    let volts = 0;
+    for (let round = 0; round < ROUNDS; round++) {
+      let siemens = 0;
+      let driven = 0;
+      for (let s = 0; s < this.#strings.length; s++) {
+        const string = this.#strings[s]!;
+        const at = current[s]!;
+        let emf = 0;
+        let ohms = this.#links * link;
+        for (let i = 0; i < string.positions.length; i++) {
+          const position = string.positions[i]!;
+          const charge = Math.min(1, Math.max(0, input.charge[position]!));
+          const [empty, half, full] = [string.empty[i]!, string.half[i]!, string.full[i]!];
+          const open = charge < 0.5 ? empty + (half - empty) * 2 * charge : half + (full - half) * (2 * charge - 1);
+          const cca = string.cca[i]!;
+          const own = (RATED_VOLTS_PER_CCA / cca) * cold * input.age[position]! * (1 + EMPTY_ADDS * (1 - charge));
+          const steep = (POLARISATION_PER_CCA * at) / cca;
+          const bend = (POLARISATION_VOLTS * POLARISATION_PER_CCA) / cca / Math.sqrt(1 + steep * steep);
+          emf += string.factor * (open - POLARISATION_VOLTS * Math.asinh(steep) + bend * at);
+          ohms += string.factor * (SETTLED_SHARE * own + bend);
+        }
+        this.#emf[s] = emf;
+        this.#ohms[s] = ohms;
+        siemens += 1 / ohms;
+        driven += emf / ohms;
+      }
+      volts = (driven - amps) / siemens;
+      for (let s = 0; s < this.#strings.length; s++) current[s] = (this.#emf[s]! - volts) / this.#ohms[s]!;
+    }
+    return volts;
+  }
+
+  #ask(input: CrankInput, celsius: number, speed: number): { amps: number; surplus: number; starterVolts: number } {
+    const { referenceSpeed, referenceTorque, voltSeconds } = this.#reference;
+    const turn = speed / referenceSpeed;
+    const thick = Math.exp(input.oilPerKelvin * (20 - celsius));
+    const asked =
+      (0.35 + 0.65 * thick * (0.5 + 0.6 * Math.exp(-10 * turn) + 0.5 * turn)) * Math.tanh(speed / STILL);
+    const amps = (input.torqueFactor * referenceTorque * asked) / (TORQUE_SHARE * voltSeconds);
+    const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
+    const starterVolts = this.#bankVolts(input, celsius, amps) - (amps * input.cableMilliohm * copper) / 1000;
+    const needed = amps * (input.contactMilliohm / 1000 + this.#motor20 * copper) + voltSeconds * speed;
+    return { amps, surplus: starterVolts - needed, starterVolts };
+  }
+
+  /** Volts to spare when turning at a speed, by the worst point on the way up to it; below 0 it does not get there. */
+  surplusAt(input: CrankInput, celsius: number, rpm: number): number {
+    const speed = rpm * RADIANS_PER_RPM;
+    let least = this.#ask(input, celsius, speed).surplus;
+    for (const share of BREAK_AWAY_SHARES) {
+      const slow = share * this.#reference.referenceSpeed;
+      if (slow < speed) least = Math.min(least, this.#ask(input, celsius, slow).surplus);
+    }
+    return least;
+  }
+
+  /** The settled crank at a temperature of battery, cables and engine, °C. */
+  crank(input: CrankInput, celsius: number): SteadyCrank {
+    const { referenceSpeed } = this.#reference;
+    for (const share of BREAK_AWAY_SHARES) {
+      const { surplus, amps, starterVolts } = this.#ask(input, celsius, share * referenceSpeed);
+      if (surplus < 0)
+        return { turns: false, rpm: 0, amps, starterVolts, bankVolts: this.#bankVolts(input, celsius, amps) };
+    }
+    let slow = BREAK_AWAY_SHARES.at(-1)! * referenceSpeed;
+    let fast = FASTEST_SHARE * referenceSpeed;
+    for (let halving = 0; halving < 26; halving++) {
+      const middle = (slow + fast) / 2;
+      if (this.#ask(input, celsius, middle).surplus >= 0) slow = middle;
+      else fast = middle;
+    }
+    const { amps, starterVolts } = this.#ask(input, celsius, slow);
+    return {
+      turns: true,
+      rpm: slow / RADIANS_PER_RPM,
+      amps,
+      starterVolts,
+      bankVolts: this.#bankVolts(input, celsius, amps),
+    };
+  }
+}
