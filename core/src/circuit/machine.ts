@@ -3,7 +3,7 @@ import type { Unit } from '../unit/unit';
 import { alternatorModel, type AlternatorFault, type AlternatorModel } from './alternatorModel';
 import { BatteryModel } from './batteryModel';
 import type { CablePlace, PlainFault } from './fault';
-import { modelCableOhms, starterModel, type StarterModel } from './starterModel';
+import { modelCableOhms, starterModel, type EngineDiffers, type StarterModel } from './starterModel';
 
 /** A whole machine today: its unit, the cold, and what is wrong with it. */
 export interface MachineInput {
@@ -12,6 +12,7 @@ export interface MachineInput {
   /** Percent by position. */
   readonly stateOfChargePercent: Readonly<Record<string, number>>;
   readonly faults: readonly PlainFault[];
+  readonly engine?: EngineDiffers | undefined;
 }
 
 /** A resistance that may be missing altogether. */
@@ -104,7 +105,7 @@ export const buildMachine = (input: MachineInput): Machine => {
   return {
     ...input,
     batteries: batteriesInOrder(unit.bank).map(({ position }) => batteryModel(input, position)),
-    starter: starterModel(unit, celsius, motorFactor),
+    starter: starterModel(unit, celsius, motorFactor, input.engine),
     contactOhms: contact(of(faults, 'starter.contacts'), SOUND_CONTACT),
     controlOhms: contact(of(faults, 'start.control-wire'), SOUND_CONTROL * k),
     switchOhms: contact(of(faults, 'start.magnetic-switch'), SOUND_SWITCH),

@@ -5,15 +5,17 @@ import { simulateBatteries } from './simulateBatteries';
 import { simulateCharging } from './simulateCharging';
 import { simulateLook } from './simulateLook';
 import { simulateStarting } from './simulateStarting';
+import type { EngineDiffers } from './starterModel';
 import { STARTED, VisitLog } from './visitLog';
 
 /**
  * Takes a simulated machine through a whole visit, in the order of the work, and gives what the instruments show.
  * The same scenario gives the same bytes.
  * @param ideal true for instruments without error
+ * @param engine how its engine differs from the textbook's
  */
-export const simulateVisit = (scenario: ScenarioFile, ideal = false): VisitFile => {
-  const log = new VisitLog(scenario, ideal ? IDEAL_INSTRUMENTS : workshopInstruments(scenario.seed));
+export const simulateVisit = (scenario: ScenarioFile, ideal = false, engine?: EngineDiffers): VisitFile => {
+  const log = new VisitLog(scenario, ideal ? IDEAL_INSTRUMENTS : workshopInstruments(scenario.seed), engine);
   simulateLook(scenario, log);
   const charge = simulateBatteries(scenario, log);
   const started = simulateStarting(scenario, log, charge);

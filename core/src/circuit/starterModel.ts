@@ -47,25 +47,39 @@ const bankCca = (unit: Unit): number =>
     0,
   );
 
+/** How one engine differs from the textbook's: no two ask for the same. */
+export interface EngineDiffers {
+  /** Factor on all it asks for. */
+  readonly torqueFactor?: number;
+  /** How fast its oil thickens, a kelvin. */
+  readonly oilPerKelvin?: number;
+}
+
 /** Share of the reference starter a unit has: 1 but for machines with a small bank. */
 const starterSize = (unit: Unit): number => Math.min(1, bankCca(unit) / SMALLEST_FULL_BANK[unit.systemVolts]);
 
 /**
  * The starter and engine of a unit on a day.
  * @param motorFactor factor on the motor's inner resistance; 1 sound
+ * @param differs how this engine differs from the textbook's
  */
-export const starterModel = (unit: Unit, celsius: number, motorFactor = 1): StarterModel => {
+export const starterModel = (
+  unit: Unit,
+  celsius: number,
+  motorFactor = 1,
+  { torqueFactor, oilPerKelvin }: EngineDiffers = {},
+): StarterModel => {
   const { motorOhms, amps, volts } = REFERENCE[unit.systemVolts];
   const size = starterSize(unit);
   const referenceSpeed = REFERENCE_RPM / RPM_PER_RADIAN;
   const ohms = motorOhms / size;
   const ratedAmps = amps * size;
   const voltSeconds = (volts - ratedAmps * ohms) / referenceSpeed;
-  const oil = OIL_PER_KELVIN[unit.engine?.oil ?? '15W'];
+  const oil = oilPerKelvin ?? OIL_PER_KELVIN[unit.engine?.oil ?? '15W'];
   return {
     motorOhms: ohms * motorFactor * (1 + COPPER_PER_KELVIN * (celsius - 20)),
     voltSeconds,
-    referenceTorque: TORQUE_SHARE * voltSeconds * ratedAmps,
+    referenceTorque: TORQUE_SHARE * voltSeconds * ratedAmps * (torqueFactor ?? 1),
     referenceSpeed,
     cylinders: unit.engine?.cylinders ?? 6,
     coldFactor: Math.exp(oil * (20 - celsius)),

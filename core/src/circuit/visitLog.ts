@@ -5,6 +5,7 @@ import { mainValue } from '../visit/readingText';
 import { faultsAfter, type Fault, type PlainFault } from './fault';
 import type { Instruments } from './instrument';
 import { buildMachine, type Machine, type MachineInput } from './machine';
+import type { EngineDiffers } from './starterModel';
 
 /** When every simulated visit begins. */
 export const STARTED = '2026-01-15T08:00:00Z';
@@ -18,12 +19,14 @@ export class VisitLog {
   readonly readings: Reading[] = [];
   readonly repairs: Repair[] = [];
   readonly #scenario: ScenarioFile;
+  readonly #engine: EngineDiffers | undefined;
   #minutes = 0;
   /** Set once the machine is warm: what reads otherwise than before is marked as unsteady. */
   warm = false;
 
-  constructor(scenario: ScenarioFile, instruments: Instruments) {
+  constructor(scenario: ScenarioFile, instruments: Instruments, engine?: EngineDiffers) {
     this.#scenario = scenario;
+    this.#engine = engine;
     this.instruments = instruments;
   }
   get faults(): readonly Fault[] {
@@ -88,6 +91,7 @@ export class VisitLog {
         ]),
       ),
       faults,
+      engine: this.#engine,
     };
   }
   /** True when a joint that opens when wiggled sits on a stretch. */

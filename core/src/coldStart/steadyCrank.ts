@@ -15,14 +15,15 @@ import {
 import { starterModel, TORQUE_SHARE } from '../circuit/starterModel';
 import { COPPER_PER_KELVIN } from '../quantity/cable';
 import { batteryFactor, strings } from '../unit/bank';
+import { positions } from '../unit/points';
 import type { Unit } from '../unit/unit';
 
 /** What a unit is worth on a cold morning, each figure its own guess: one of many draws, or the middle of them. */
 export interface CrankInput {
-  /** Resistance of each battery against new, by position. */
-  readonly age: Readonly<Record<string, number>>;
-  /** Charge of each battery, 0 to 1, by position. */
-  readonly charge: Readonly<Record<string, number>>;
+  /** Resistance of each battery against new, in order of position. */
+  readonly age: ArrayLike<number>;
+  /** Charge of each battery, 0 to 1, in order of position. */
+  readonly charge: ArrayLike<number>;
   /** Both sides of the starter circuit together, milliohms at 20 °C, cables and joints. */
   readonly cableMilliohm: number;
   /** Links between batteries, milliohms at 20 °C each. */
@@ -55,9 +56,13 @@ const FASTEST_SHARE = 2.2;
 /** Shares of the reference speed at which a starting engine must find torque enough to get past. */
 const BREAK_AWAY_SHARES = [0.02, 0.06, 0.12, 0.2] as const;
 const STILL = 0.1;
+const MOST_ROUNDS = 40;
+const CLOSE_ENOUGH = 1e-6;
+const ENOUGH_VOLTS = 1e-4;
 
 interface StringFigures {
-  readonly positions: readonly string[];
+  /** Places of its batteries in the order of positions. */
+  readonly at: readonly number[];
   readonly cca: readonly number[];
   readonly full: readonly number[];
   readonly empty: readonly number[];
@@ -79,13 +84,18 @@ export class CrankSolver {
   readonly #reference: ReturnType<typeof starterModel>;
   readonly #motor20: number;
   readonly #links: number;
+  readonly #answer = { amps: 0, surplus: 0, starterVolts: 0 };
+  #ready: CrankInput | null = null;
+  readonly #open: Float64Array;
+  readonly #own: Float64Array;
   readonly #currents: Float64Array;
   readonly #emf: Float64Array;
   readonly #ohms: Float64Array;
 
   constructor(unit: Unit) {
+    const order = positions(unit);
     this.#strings = strings(unit.bank).map((members) => ({
-      positions: members.map(({ position }) => position),
+      at: members.map(({ position }) => order.indexOf(position)),
       cca: members.map(modelCca),
       empty: members.map((battery) => stateOfChargeVolts(battery, 0)),
       half: members.map((battery) => stateOfChargeVolts(battery, 50)),
@@ -94,15 +104,35 @@ export class CrankSolver {
     }));
     this.#reference = starterModel(unit, 20);
     this.#motor20 = this.#reference.motorOhms;
-    this.#links = this.#strings[0]!.positions.length - 1;
+    this.#links = this.#strings[0]!.at.length - 1;
+    this.#open = new Float64Array(order.length);
+    this.#own = new Float64Array(order.length);
     this.#currents = new Float64Array(this.#strings.length);
     this.#emf = new Float64Array(this.#strings.length);
     this.#ohms = new Float64Array(this.#strings.length);
   }
 
+  /** What of the batteries is the same at every temperature and current. */
+  #makeReady(input: CrankInput): void {
+    for (const { at, cca, empty, half, full } of this.#strings) {
+      for (let i = 0; i < at.length; i++) {
+        const place = at[i]!;
+        const charge = Math.min(1, Math.max(0, input.charge[place]!));
+        this.#open[place] =
+          charge < 0.5
+            ? empty[i]! + (half[i]! - empty[i]!) * 2 * charge
+            : half[i]! + (full[i]! - half[i]!) * (2 * charge - 1);
+        this.#own[place] =
+          SETTLED_SHARE * (RATED_VOLTS_PER_CCA / cca[i]!) * input.age[place]! * (1 + EMPTY_ADDS * (1 - charge));
+      }
+    }
+    this.#ready = input;
+  }
+
   /** Volts at the bank's posts when it gives so many amperes. */
   #bankVolts(input: CrankInput, celsius: number, amps: number): number {
     const cold = Math.exp(-RESISTANCE_PER_KELVIN * (celsius - COLD_RATING_C));
+    if (this.#ready !== input) this.#makeReady(input);
     const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
     const link = (input.linkMilliohm / 1000) * copper;
     // Each string as a straight line near its own current; polarisation bends so little that two rounds do.
@@ -116,17 +146,15 @@ export class CrankSolver {
         const at = current[s]!;
         let emf = 0;
         let ohms = this.#links * link;
-        for (let i = 0; i < string.positions.length; i++) {
-          const position = string.positions[i]!;
-          const charge = Math.min(1, Math.max(0, input.charge[position]!));
-          const [empty, half, full] = [string.empty[i]!, string.half[i]!, string.full[i]!];
-          const open = charge < 0.5 ? empty + (half - empty) * 2 * charge : half + (full - half) * (2 * charge - 1);
+        for (let i = 0; i < string.at.length; i++) {
+          const place = string.at[i]!;
           const cca = string.cca[i]!;
-          const own = (RATED_VOLTS_PER_CCA / cca) * cold * input.age[position]! * (1 + EMPTY_ADDS * (1 - charge));
           const steep = (POLARISATION_PER_CCA * at) / cca;
-          const bend = (POLARISATION_VOLTS * POLARISATION_PER_CCA) / cca / Math.sqrt(1 + steep * steep);
-          emf += string.factor * (open - POLARISATION_VOLTS * Math.asinh(steep) + bend * at);
-          ohms += string.factor * (SETTLED_SHARE * own + bend);
+          const root = Math.sqrt(1 + steep * steep);
+          const bend = (POLARISATION_VOLTS * POLARISATION_PER_CCA) / (cca * root);
+          // The logarithm is asinh of steep, and several times quicker.
+          emf += string.factor * (this.#open[place]! - POLARISATION_VOLTS * Math.log(steep + root) + bend * at);
+          ohms += string.factor * (cold * this.#own[place]! + bend);
         }
         this.#emf[s] = emf;
         this.#ohms[s] = ohms;
@@ -139,17 +167,47 @@ export class CrankSolver {
     return volts;
   }
 
+  /** What the engine asks for at a speed, and what is left at the starter. The answer is lent until the next call. */
   #ask(input: CrankInput, celsius: number, speed: number): { amps: number; surplus: number; starterVolts: number } {
     const { referenceSpeed, referenceTorque, voltSeconds } = this.#reference;
     const turn = speed / referenceSpeed;
     const thick = Math.exp(input.oilPerKelvin * (20 - celsius));
-    const asked =
-      (0.35 + 0.65 * thick * (0.5 + 0.6 * Math.exp(-10 * turn) + 0.5 * turn)) * Math.tanh(speed / STILL);
+    const asked = (0.35 + 0.65 * thick * (0.5 + 0.6 * Math.exp(-10 * turn) + 0.5 * turn)) * Math.tanh(speed / STILL);
     const amps = (input.torqueFactor * referenceTorque * asked) / (TORQUE_SHARE * voltSeconds);
     const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
     const starterVolts = this.#bankVolts(input, celsius, amps) - (amps * input.cableMilliohm * copper) / 1000;
     const needed = amps * (input.contactMilliohm / 1000 + this.#motor20 * copper) + voltSeconds * speed;
-    return { amps, surplus: starterVolts - needed, starterVolts };
+    const answer = this.#answer;
+    answer.amps = amps;
+    answer.surplus = starterVolts - needed;
+    answer.starterVolts = starterVolts;
+    return answer;
+  }
+
+  /**
+   * How much more than the textbook's the engine of a unit asks for, told by its own settled crank.
+   * @param amps read while cranking
+   * @param starterVolts read at the starter meanwhile
+   */
+  torqueFactor(input: CrankInput, celsius: number, amps: number, starterVolts: number): number {
+    const { voltSeconds } = this.#reference;
+    const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
+    const speed = Math.max(
+      1,
+      (starterVolts - amps * (input.contactMilliohm / 1000 + this.#motor20 * copper)) / voltSeconds,
+    );
+    const textbook = this.#ask({ ...input, torqueFactor: 1 }, celsius, speed).amps;
+    return amps / textbook;
+  }
+
+  /** Volts at the starter while it turns at a speed. */
+  starterVolts(input: CrankInput, celsius: number, rpm: number): number {
+    return this.#ask(input, celsius, rpm * RADIANS_PER_RPM).starterVolts;
+  }
+
+  /** Volts to spare when turning at a speed; below 0 the motor cannot hold it. */
+  surplus(input: CrankInput, celsius: number, rpm: number): number {
+    return this.#ask(input, celsius, rpm * RADIANS_PER_RPM).surplus;
   }
 
   /** Volts to spare when turning at a speed, by the worst point on the way up to it; below 0 it does not get there. */
@@ -173,10 +231,25 @@ export class CrankSolver {
     }
     let slow = BREAK_AWAY_SHARES.at(-1)! * referenceSpeed;
     let fast = FASTEST_SHARE * referenceSpeed;
-    for (let halving = 0; halving < 26; halving++) {
-      const middle = (slow + fast) / 2;
-      if (this.#ask(input, celsius, middle).surplus >= 0) slow = middle;
-      else fast = middle;
+    let atSlow = this.#ask(input, celsius, slow).surplus;
+    let atFast = this.#ask(input, celsius, fast).surplus;
+    // Nearly a straight line: false position, with the standing end's value halved, meets it in a few rounds.
+    for (let round = 0; round < MOST_ROUNDS && fast - slow > CLOSE_ENOUGH; round++) {
+      const middle = (slow * atFast - fast * atSlow) / (atFast - atSlow);
+      const { surplus } = this.#ask(input, celsius, middle);
+      if (Math.abs(surplus) < ENOUGH_VOLTS) {
+        slow = middle;
+        break;
+      }
+      if (surplus >= 0) {
+        slow = middle;
+        atSlow = surplus;
+        atFast /= 2;
+      } else {
+        fast = middle;
+        atFast = surplus;
+        atSlow /= 2;
+      }
     }
     const { amps, starterVolts } = this.#ask(input, celsius, slow);
     return {

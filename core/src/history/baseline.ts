@@ -82,10 +82,7 @@ export const baselines = (good: readonly VisitFigures[]): ReadonlyMap<BaselineFi
 };
 
 /** A visit beside its kind, what is worst first. */
-export const deviations = (
-  figures: VisitFigures,
-  known: ReadonlyMap<BaselineFigure, Baseline>,
-): readonly Deviation[] =>
+export const deviations = (figures: VisitFigures, known: ReadonlyMap<BaselineFigure, Baseline>): readonly Deviation[] =>
   BASELINE_NAMES.flatMap((figure): Deviation[] => {
     const value = figureOf(figures, figure);
     const baseline = known.get(figure);

@@ -12,6 +12,8 @@ export interface BatteryFigure {
   readonly referenceLoadVolts?: number;
   readonly stateOfChargePercent?: number;
   readonly restingVolts?: number;
+  /** Temperature of the battery at its load test, or of the air. */
+  readonly celsius?: number;
 }
 
 /** Sides of a circuit of two cables. */
@@ -86,6 +88,7 @@ export const visitFigures = (
     const figures = judgement.figures[position];
     const resting = latest('battery.openCircuit', position);
     if (figures === undefined && resting === undefined) return [];
+    const celsius = latest('battery.load', position)?.batteryC ?? resting?.batteryC ?? file.visit.ambientC;
     const { capabilityPercent, referenceLoadVolts, stateOfChargePercent } = figures ?? {};
     return [
       [
@@ -95,6 +98,7 @@ export const visitFigures = (
           ...(referenceLoadVolts === undefined ? {} : { referenceLoadVolts }),
           ...(stateOfChargePercent === undefined ? {} : { stateOfChargePercent }),
           ...(resting === undefined ? {} : { restingVolts: resting.volts }),
+          ...(celsius === undefined ? {} : { celsius }),
         },
       ],
     ];
@@ -123,4 +127,3 @@ export const visitFigures = (
 /** Volts lost by amperes, milliohms; null when the current is too small or not known. */
 const milliohmOf = (volts: number, amps: number | undefined): number | null =>
   amps === undefined || Math.abs(amps) < LEAST_AMPS ? null : Math.abs((1000 * volts) / amps);
-

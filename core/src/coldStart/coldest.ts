@@ -1,0 +1,220 @@
+import { seededRandom } from '../circuit/random';
+import { normalDraws, quantileOf } from '../history/normal';
+import type { Unit } from '../unit/unit';
+import type { ColdFit } from './coldFit';
+import { COLDEST_SOUGHT_C, CrankSolver, WARMEST_SOUGHT_C, type CrankInput } from './steadyCrank';
+
+/** Draws of a coldest start. */
+export const COLD_DRAWS = 2000;
+const CURVE_DRAWS = 240;
+/** A diesel that turns slower than this on a cold day does not fire. Rule of thumb. */
+export const LEAST_RPM = 100;
+/** What compressions take from the mean speed of a slow crank, beyond an even torque; found with the stepped crank. */
+const COMPRESSION_RPM = 3;
+/** How far one crank reading tells what an engine asks for, as a share; without one, how far engines differ. */
+const CRANK_SHARE = 0.02;
+const ENGINE_SHARE = 0.12;
+const CLOSE_ENOUGH_C = 0.02;
+
+export interface Band {
+  readonly p10: number;
+  readonly p50: number;
+  readonly p90: number;
+}
+
+/** Volts at the starter while cranking at a temperature, and how they may lie. */
+export interface CurvePoint extends Band {
+  readonly celsius: number;
+}
+
+/** The coldest morning a unit still starts on. */
+export interface ColdStart {
+  /** °C: one in ten guesses says colder than `p10`; `p90` is the careful figure. */
+  readonly coldest: Band;
+  readonly curve: readonly CurvePoint[];
+  readonly limitVolts: number;
+}
+
+/** Curve temperatures, °C. */
+const CURVE_C = [10, 5, 0, -5, -10, -15, -20, -25, -30, -35, -40] as const;
+
+/** One way the unit may be, of all that its readings allow; `z` are normal draws, one a figure. */
+const drawn = (solver: CrankSolver, fit: ColdFit, z: (index: number) => number): CrankInput => {
+  let next = 0;
+  const of = ({ mean, deviation }: { readonly mean: number; readonly deviation: number }): number =>
+    mean + deviation * z(next++);
+  const age: number[] = [];
+  const charge: number[] = [];
+  for (const position of fit.positions) {
+    age.push(Math.max(0.3, of(fit.age[position]!)));
+    charge.push(of(fit.charge[position]!));
+  }
+  const input = {
+    age,
+    charge,
+    cableMilliohm: Math.max(0.02, of(fit.cable.positive)) + Math.max(0.02, of(fit.cable.negative)),
+    linkMilliohm: fit.linkMilliohm,
+    contactMilliohm: Math.max(0.01, of(fit.contact)),
+    torqueFactor: 1,
+    oilPerKelvin: of(fit.oilPerKelvin),
+  };
+  const own = z(next++);
+  const torqueFactor =
+    fit.crank === null
+      ? 1 + ENGINE_SHARE * own
+      : solver.torqueFactor(input, fit.crank.celsius, fit.crank.amps, fit.crank.starterVolts) * (1 + CRANK_SHARE * own);
+  return { ...input, torqueFactor: Math.max(0.3, torqueFactor) };
+};
+
+/** The unit as its readings say without any doubt put in. */
+const middleOf = (solver: CrankSolver, fit: ColdFit): CrankInput => drawn(solver, fit, () => 0);
+
+/**
+ * Where a rising function of the temperature crosses nothing, °C; one of the ends when it does not. False position,
+ * with the standing end's value halved when it stands still (Illinois).
+ */
+const crossing = (surplus: (celsius: number) => number, cold: number, warm: number): number => {
+  let [a, b] = [cold, warm];
+  let [fa, fb] = [surplus(a), surplus(b)];
+  if (fa >= 0) return a;
+  if (fb < 0) return b;
+  for (let round = 0; round < 60 && b - a > CLOSE_ENOUGH_C; round++) {
+    const middle = round % 3 === 2 ? (a + b) / 2 : (a * fb - b * fa) / (fb - fa);
+    const f = surplus(middle);
+    if (Math.abs(f) < 1e-4) return middle;
+    if (f < 0) {
+      a = middle;
+      fa = f;
+      fb /= 2;
+    } else {
+      b = middle;
+      fb = f;
+      fa /= 2;
+    }
+  }
+  return (a + b) / 2;
+};
+
+/**
+ * The coldest temperature at which the starter has its volts and the engine its speed, °C; the warmer of the two.
+ * @param limitVolts least volts at the starter while cranking: the maker's, else the method's
+ */
+export const coldestOf = (solver: CrankSolver, input: CrankInput, limitVolts: number): number => {
+  const rpm = LEAST_RPM + COMPRESSION_RPM;
+  let bySpeed = crossing((celsius) => solver.surplus(input, celsius, rpm), COLDEST_SOUGHT_C, WARMEST_SOUGHT_C);
+  if (solver.surplusAt(input, bySpeed, rpm) < -1e-3)
+    bySpeed = crossing((celsius) => solver.surplusAt(input, celsius, rpm), bySpeed, WARMEST_SOUGHT_C);
+  if (bySpeed >= WARMEST_SOUGHT_C) return WARMEST_SOUGHT_C;
+  if (solver.starterVolts(input, bySpeed, rpm) >= limitVolts) return bySpeed;
+  return crossing(
+    (celsius) => {
+      const { turns, starterVolts } = solver.crank(input, celsius);
+      return turns ? starterVolts - limitVolts : -limitVolts;
+    },
+    bySpeed,
+    WARMEST_SOUGHT_C,
+  );
+};
+
+/**
+ * The coldest start of a unit with how sure it is: every figure of the fit is drawn from what its readings allow, two
+ * thousand times.
+ * @param limitVolts least volts at the starter while cranking
+ * @param seed the same seed gives the same draws
+ */
+export const coldStart = (unit: Unit, fit: ColdFit, limitVolts: number, seed = 1): ColdStart => {
+  const solver = new CrankSolver(unit);
+  const figures = 2 * fit.positions.length + 5;
+  const draws = normalDraws(seededRandom(seed), COLD_DRAWS * figures);
+  const inputs = Array.from({ length: COLD_DRAWS }, (_, index) =>
+    drawn(solver, fit, (figure) => draws[index * figures + figure]!),
+  );
+  const coldest = Float64Array.from(inputs, (input) => coldestOf(solver, input, limitVolts)).sort();
+  const some = inputs.slice(0, CURVE_DRAWS);
+  return {
+    coldest: bandOf(coldest),
+    curve: CURVE_C.map((celsius) => ({
+      celsius,
+      ...bandOf(Float64Array.from(some, (input) => solver.crank(input, celsius).starterVolts).sort()),
+    })),
+    limitVolts,
+  };
+};
+
+const bandOf = (sorted: Float64Array): Band => ({
+  p10: quantileOf(sorted, 0.1),
+  p50: quantileOf(sorted, 0.5),
+  p90: quantileOf(sorted, 0.9),
+});
+
+/** What can be put right, and by how many degrees colder the unit would then start. */
+export interface Gain {
+  readonly subject: string;
+  readonly words: string;
+  readonly degrees: number;
+}
+
+const SOUND_CHARGE = 0.95;
+const SOUND_CONTACT_MILLIOHM = 0.1;
+const WORTH_TELLING_C = 0.3;
+
+/** The fit with one part put right: a new battery, a sound side, new contacts, a full bank. */
+export const putRight = (
+  fit: ColdFit,
+  subject: string,
+  sound: Readonly<Record<'positive' | 'negative', number>>,
+): ColdFit => {
+  if (subject === 'positive' || subject === 'negative') {
+    const own = fit.cable[subject];
+    if (own.mean <= sound[subject]) return fit;
+    return { ...fit, cable: { ...fit.cable, [subject]: { mean: sound[subject], deviation: own.deviation } } };
+  }
+  if (subject === 'contacts') return { ...fit, contact: { mean: SOUND_CONTACT_MILLIOHM, deviation: 0.03 } };
+  if (subject === 'charge')
+    return {
+      ...fit,
+      charge: Object.fromEntries(
+        Object.entries(fit.charge).map(([position, { mean, deviation }]) => [
+          position,
+          { mean: Math.max(mean, SOUND_CHARGE), deviation },
+        ]),
+      ),
+    };
+  const own = fit.age[subject];
+  if (own === undefined || own.mean <= 1) return fit;
+  return { ...fit, age: { ...fit.age, [subject]: { mean: 1, deviation: 0.03 } } };
+};
+
+const WORDS: Readonly<Record<string, string>> = {
+  positive: 'positive starter cable and its joints sound',
+  negative: 'ground side and its joints sound',
+  contacts: 'new solenoid contacts',
+  charge: 'bank fully charged',
+};
+
+/**
+ * What raises the coldest start most, gravest first: each part put right by itself, by how many degrees it helps.
+ * @param sound milliohms of each side when sound, at 20 °C
+ */
+export const gains = (
+  unit: Unit,
+  fit: ColdFit,
+  limitVolts: number,
+  sound: Readonly<Record<'positive' | 'negative', number>>,
+): readonly Gain[] => {
+  const solver = new CrankSolver(unit);
+  const now = coldestOf(solver, middleOf(solver, fit), limitVolts);
+  return [...fit.positions, 'positive', 'negative', 'contacts', 'charge']
+    .map((subject): Gain => {
+      const then = putRight(fit, subject, sound);
+      // The engine asks for what it asked for: only the part is another.
+      const input = { ...middleOf(solver, then), torqueFactor: middleOf(solver, fit).torqueFactor };
+      return {
+        subject,
+        words: WORDS[subject] ?? `new battery ${subject}`,
+        degrees: now - coldestOf(solver, input, limitVolts),
+      };
+    })
+    .filter(({ degrees }) => degrees >= WORTH_TELLING_C)
+    .sort((a, b) => b.degrees - a.degrees);
+};
