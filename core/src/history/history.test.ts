@@ -1,0 +1,274 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { scenarioOf, unitOf } from '../../test/machineFixture';
+import {
+  baselines,
+  batterySegments,
+  BatteryModel,
+  capabilityOn,
+  deviations,
+  forecast,
+  holdLoad,
+  judge,
+  limitBook,
+  loadFigures,
+  seededRandom,
+  sideSegments,
+  simulateVisit,
+  theilSen,
+  visitFigures,
+  workshopInstruments,
+  YEAR_MS,
+  type Battery,
+  type Fault,
+  type PastVisit,
+  type Repair,
+  type VisitFigures,
+} from '../index';
+
+const points = (x: readonly number[], y: readonly number[]) => x.map((at, index) => ({ x: at, y: y[index]! }));
+
+describe('a robust trend', () => {
+  // Cloud seeding over five years: Hollander and Wolfe, Nonparametric Statistical Methods, give a slope of -0.056.
+  // All figures here were worked out with scipy.stats.theilslopes of SciPy 1.10.1, method "joint".
+  it.each([
+    [[1, 2, 3, 4, 5], [1.26, 1.27, 1.12, 1.16, 1.03], 90, [-0.05625, 1.31625, -0.13, 0.01]],
+    [[0, 0.6, 1.1, 1.7, 2.4, 2.9, 3.3], [0.98, 1.01, 1.09, 1.08, 1.19, 1.17, 1.4], 95, [0.0875, 0.98, 0.05, 0.16]],
+    [
+      [0, 0.6, 1.1, 1.7, 2.4, 2.9, 3.3],
+      [0.98, 1.01, 1.09, 1.08, 1.19, 1.17, 1.4],
+      80,
+      [0.0875, 0.98, 0.0636363636, 0.1444444444],
+    ],
+    [[1, 1, 2, 3, 3, 4, 6, 8], [5, 6, 6, 8, 7, 9, 9, 14], 95, [1, 4.5, 0.6, 1.5]],
+  ] as const)('of %j, %j with a band of %d %% is as published', (x, y, confidence, [slope, intercept, low, high]) => {
+    const trend = theilSen(points(x, y), confidence)!;
+    expect(trend.slope).toBeCloseTo(slope, 9);
+    expect(trend.intercept).toBeCloseTo(intercept, 9);
+    expect(trend.lowSlope).toBeCloseTo(low, 9);
+    expect(trend.highSlope).toBeCloseTo(high, 9);
+  });
+  it('is not moved by one wild reading, and finds any straight line', () => {
+    const x = [0, 1, 2, 3, 4, 5, 6];
+    const wild = points(x, [0, 1, 2, 30, 4, 5, 6]);
+    expect(theilSen(wild)!.slope).toBeCloseTo(1, 9);
+    fc.assert(
+      fc.property(fc.double({ min: -9, max: 9, noNaN: true }), fc.double({ min: -9, max: 9, noNaN: true }), (m, c) => {
+        const trend = theilSen(
+          points(
+            x,
+            x.map((at) => m * at + c),
+          ),
+        )!;
+        expect(trend.slope).toBeCloseTo(m, 6);
+        expect(trend.intercept).toBeCloseTo(c, 6);
+      }),
+    );
+  });
+  it('needs two moments', () => {
+    expect(theilSen([])).toBeNull();
+    expect(theilSen(points([2, 2], [1, 3]))).toBeNull();
+  });
+});
+
+const battery: Battery = {
+  position: 'A',
+  string: 1,
+  chemistry: 'flooded',
+  duty: 'truck',
+  rating: { value: 900, standard: 'SAE' },
+  capacityAh: 100,
+};
+const LIMITS = limitBook('pile', 12);
+
+/** Capability as a technician would read it off a battery of an age on a day. */
+const capabilityRead = (age: number, celsius: number, charge: number, seed: number): number => {
+  const model = new BatteryModel(
+    battery,
+    { age, sulphated: false, shortedCell: false, stateOfCharge: charge },
+    celsius,
+  );
+  const read = workshopInstruments(seed);
+  const rest = read.dcVolts(model.restVolts);
+  const { volts } = holdLoad(model, read.trueAmps(455));
+  const figures = loadFigures(
+    battery,
+    LIMITS,
+    rest,
+    { lowestVolts: read.dcVolts(volts), amps: 455 },
+    read.celsius(celsius),
+  );
+  return figures.capabilityPercent!;
+};
+
+const START = Date.parse('2024-10-01T08:00:00Z');
+const series = (values: readonly number[], everyYears = 0.5) =>
+  values.map((value, index) => ({ ms: START + index * everyYears * YEAR_MS, value }));
+
+describe('the day a battery falls under its limit', () => {
+  it('is recovered from simulated batteries: the band from P10 to P90 holds it in 70 to 90 of 100', () => {
+    let said = 0;
+    let within = 0;
+    for (let seed = 1; said < 200; seed++) {
+      const random = seededRandom(seed);
+      const perYear = 0.06 + 0.14 * random();
+      const start = 0.95 + 0.1 * random();
+      const visits = 5 + Math.floor(4 * random());
+      const read = Array.from({ length: visits }, (_, index) => {
+        const years = 0.5 * index + 0.1 * random();
+        // Winters and summers in turn, never quite full.
+        const celsius = (index % 2 === 0 ? -6 : 14) + 8 * random();
+        return {
+          ms: START + years * YEAR_MS,
+          value: capabilityRead(start + perYear * years, celsius, 0.94 + 0.06 * random(), seed * 100 + index),
+        };
+      });
+      // The true day: where the battery itself, at rest temperature and full, gives 70 % of its rating.
+      const trueYears = (() => {
+        let [low, high] = [0, 30];
+        while (high - low > 0.01) {
+          const middle = (low + high) / 2;
+          if (trueCapability(start + perYear * middle) < 70) high = middle;
+          else low = middle;
+        }
+        return low;
+      })();
+      const told = forecast(read, 70, seed);
+      if (told.kind !== 'dated' || trueYears < (read.at(-1)!.ms - START) / YEAR_MS) continue;
+      said += 1;
+      const when = START + trueYears * YEAR_MS;
+      if ((told.p10 ?? Infinity) <= when && when <= (told.p90 ?? Infinity)) within += 1;
+    }
+    expect(within / said).toBeGreaterThanOrEqual(0.7);
+    expect(within / said).toBeLessThanOrEqual(0.9);
+  });
+  const trueCapability = (age: number): number => {
+    const model = new BatteryModel(battery, { age, sulphated: false, shortedCell: false, stateOfCharge: 0.97 }, 8);
+    const rest = model.restVolts;
+    const { volts } = holdLoad(model, 450);
+    return loadFigures(battery, LIMITS, rest, { lowestVolts: volts, amps: 450 }, 8).capabilityPercent!;
+  };
+
+  it('is not said from too few visits, nor from visits within half a year', () => {
+    expect(forecast(series([100, 95, 90]))).toMatchObject({ kind: 'too-few', visits: 3 });
+    expect(forecast(series([100, 98, 96, 94, 92], 0.1))).toMatchObject({ kind: 'too-few', visits: 5 });
+    expect(forecast([])).toMatchObject({ kind: 'too-few', visits: 0 });
+  });
+  it('comes sooner the faster the battery fades, and is now once it lies under', () => {
+    const slow = forecast(series([104, 101, 99, 96, 94, 91]));
+    const fast = forecast(series([104, 99, 94, 89, 85, 80]));
+    if (slow.kind !== 'dated' || fast.kind !== 'dated') throw new Error('both should carry a date');
+    expect(fast.p50!).toBeLessThan(slow.p50!);
+    expect(fast.p10!).toBeLessThan(fast.p50!);
+    expect(fast.p50!).toBeLessThan(fast.p90!);
+    expect(capabilityOn(fast.line, fast.p50!)).toBeGreaterThan(67);
+    expect(capabilityOn(fast.line, fast.p50!)).toBeLessThan(73);
+    expect(forecast(series([90, 82, 75, 68, 62]))).toMatchObject({ kind: 'under' });
+  });
+  it('lies far off, or nowhere, for a battery that does not fade', () => {
+    const steady = forecast(series([100, 101, 100, 100, 101, 100, 100, 100]));
+    expect(steady.kind).toBe('dated');
+    if (steady.kind === 'dated') expect(steady.p90).toBeNull();
+  });
+});
+
+const visited = (celsius: number, faults: Fault[] = [], seed = 5): VisitFigures => {
+  const file = simulateVisit({ ...scenarioOf(unitOf('1S2P'), celsius, faults), seed });
+  return visitFigures(file, judge(file));
+};
+
+describe('figures of a visit', () => {
+  it('are free of season: the same machine gives about the same in the cold and in the warm', () => {
+    const [cold, warm] = [visited(-12), visited(22)];
+    const near = (a: number | undefined, b: number | undefined, share: number) =>
+      expect(Math.abs(a! / b! - 1)).toBeLessThan(share);
+    near(cold.batteries['A']?.capabilityPercent, warm.batteries['A']?.capabilityPercent, 0.08);
+    near(cold.starterMilliohm.positive, warm.starterMilliohm.positive, 0.05);
+    near(cold.starterMilliohm.negative, warm.starterMilliohm.negative, 0.05);
+    near(cold.chargeMilliohm.positive, warm.chargeMilliohm.positive, 0.08);
+  });
+  it('show a joint in milliohms, on its own side only', () => {
+    const [bad, sound] = [visited(5, [{ kind: 'joint.resistive', at: 'starter.ground', milliohms: 2 }]), visited(5)];
+    expect(Math.abs(bad.starterMilliohm.negative! - sound.starterMilliohm.negative! - 2)).toBeLessThan(0.2);
+    expect(bad.starterMilliohm.positive!).toBeCloseTo(sound.starterMilliohm.positive!, 2);
+  });
+  it('leave out what was judged inconclusive', () => {
+    const file = simulateVisit(scenarioOf(unitOf('1S2P'), 5));
+    const bridged = {
+      ...file,
+      readings: file.readings.map((reading) =>
+        reading.step === 'start.drop' && reading.point === 'positive' ? { ...reading, volts: 12.4 } : reading,
+      ),
+    };
+    expect(visitFigures(bridged, judge(bridged)).starterMilliohm.positive).toBeUndefined();
+  });
+});
+
+describe('what splits a series', () => {
+  const at = (month: number) => `2026-${String(month).padStart(2, '0')}-01T08:00:00Z`;
+  const past = (month: number, part: Partial<VisitFigures>, repairs: Repair[] = [], unitId = 'P-1'): PastVisit => ({
+    unitId,
+    repairs,
+    figures: {
+      at: at(month),
+      ambientC: 5,
+      batteries: {},
+      starterMilliohm: {},
+      chargeMilliohm: {},
+      outputPercent: {},
+      ...part,
+    },
+  });
+  const gives = (A: number, B: number) => ({
+    batteries: { A: { capabilityPercent: A }, B: { capabilityPercent: B } },
+  });
+  it('a move: a battery keeps its own readings in both units, and none of another', () => {
+    const visits = [
+      past(1, gives(100, 80)),
+      past(3, gives(97, 78)),
+      past(5, gives(60, 95)),
+      past(6, gives(90, 50), [], 'P-2'),
+    ];
+    const moved = [
+      { batteryId: 'x', unitId: 'P-1', position: 'A', from: at(1), to: at(4) },
+      { batteryId: 'x', unitId: 'P-2', position: 'A', from: at(4), to: null },
+    ];
+    expect(
+      batterySegments(moved, visits).map((segment) => [segment.began, segment.points.map(({ value }) => value)]),
+    ).toEqual([
+      [null, [100, 97]],
+      ['moved to P-2, A', [90]],
+    ]);
+  });
+  it('a repair of that side, and none of the other', () => {
+    const repair: Repair = {
+      id: 'p1',
+      at: at(4),
+      point: 'starter.ground',
+      action: 'Clean the ground stud',
+      kind: 'clean',
+      closes: ['cable.starter-negative@negative'],
+    };
+    const read = (month: number, positive: number, negative: number, repairs: Repair[] = []) =>
+      past(month, { starterMilliohm: { positive, negative } }, repairs);
+    const visits = [read(1, 0.4, 0.9), read(2, 0.4, 1.4), read(4, 0.41, 0.4, [repair]), read(6, 0.4, 0.42)];
+    expect(sideSegments(visits, 'negative').map(({ began, points: own }) => [began, own.length])).toEqual([
+      [null, 2],
+      ['Clean the ground stud', 2],
+    ]);
+    expect(sideSegments(visits, 'positive')).toHaveLength(1);
+  });
+});
+
+describe('known-good values of a kind of unit', () => {
+  it('tell the odd one out, and which way is worse', () => {
+    const good = [1, 2, 3, 4, 5, 6].map((seed) => visited(5, [], seed));
+    const known = baselines(good);
+    expect(known.get('starter.negative')?.visits).toBe(6);
+    const [worst] = deviations(visited(5, [{ kind: 'joint.resistive', at: 'starter.ground', milliohms: 1 }], 9), known);
+    expect(worst?.figure).toBe('starter.negative');
+    expect(worst!.worseBy).toBeGreaterThan(3);
+    for (const { worseBy } of deviations(visited(5, [], 11), known)) expect(worseBy).toBeLessThan(3);
+  });
+  it('are not made from fewer than five visits', () => expect(baselines([visited(5)]).size).toBe(0));
+});
