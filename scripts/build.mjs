@@ -49,6 +49,11 @@ export async function ensureBuild() {
     outfile: join(DIST, 'server/feed.mjs'),
     external: ['zod'],
   });
+  await bundle({
+    ...node,
+    entryPoints: [join(root, 'server/src/weather/main.ts')],
+    outfile: join(DIST, 'server/weather.mjs'),
+  });
   cpSync(join(root, 'server/src/database/migrations'), join(DIST, 'server/migrations'), { recursive: true });
   await bundle({
     ...node,

@@ -9,7 +9,12 @@ export const archiveSchema = z.strictObject({
   version: z.literal(1),
   fleet: fleetSchema,
   units: z.array(z.strictObject({ yardId: z.string(), unit: unitSchema })),
-  batteries: z.array(z.strictObject({ batteryId: z.uuid(), battery: batteryThingSchema })),
+  batteries: z.array(z.strictObject({
+      batteryId: z.uuid(),
+      battery: batteryThingSchema,
+      warrantyUntil: z.iso.date().optional(),
+    }),
+  ),
   placements: z.array(
     z.strictObject({
       placementId: z.uuid(),

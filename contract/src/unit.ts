@@ -34,6 +34,10 @@ export const batteryLastSchema = z.object({
 });
 export type BatteryLast = z.infer<typeof batteryLastSchema>;
 
+/** What was last read at a step and point. */
+export const stepLastSchema = z.object({ value: z.number(), unit: z.string(), verdict: z.enum(VERDICTS) });
+export type StepLast = z.infer<typeof stepLastSchema>;
+
 export const visitSummarySchema = z.object({
   visitId: z.string(),
   startedAt: z.string(),
@@ -43,6 +47,8 @@ export const visitSummarySchema = z.object({
   headline: z.string(),
   findingCount: z.number(),
   batteries: z.record(z.string(), batteryLastSchema),
+  /** By `step@point`. */
+  lasts: z.record(z.string(), stepLastSchema),
 });
 export type VisitSummary = z.infer<typeof visitSummarySchema>;
 
@@ -51,7 +57,32 @@ export const unitDetailSchema = z.object({
   yardId: z.string(),
   profile: z.enum(PROFILE_NAMES).nullable(),
   revision: z.number(),
+  retired: z.object({ at: z.string(), because: z.string() }).nullable(),
   placements: z.array(placementSchema),
   visits: z.array(visitSummarySchema),
 });
 export type UnitDetail = z.infer<typeof unitDetailSchema>;
+
+/** One line of the register. */
+export const unitEntrySchema = z.object({
+  unitId: z.string(),
+  yardId: z.string(),
+  description: z.string(),
+  systemVolts: z.number(),
+  arrangement: z.string(),
+  profile: z.enum(PROFILE_NAMES).nullable(),
+  retiredAt: z.string().nullable(),
+  retiredBecause: z.string().nullable(),
+});
+export type UnitEntry = z.infer<typeof unitEntrySchema>;
+export const registerSchema = z.object({ units: z.array(unitEntrySchema) });
+
+/** A unit leaves the fleet, or comes back. */
+export const retirementSchema = z.discriminatedUnion('retired', [
+  z.strictObject({
+    retired: z.literal(true),
+    because: z.string().trim().min(1, { error: 'say why' }).max(200),
+  }),
+  z.strictObject({ retired: z.literal(false) }),
+]);
+export type Retirement = z.infer<typeof retirementSchema>;

@@ -1,5 +1,6 @@
 import { DISPOSITIONS } from '@vaktman/core';
 import * as z from 'zod';
+import { openActionSchema } from './outlook';
 
 /** One line of the watch: a unit, how it stands and since when. */
 export const watchRowSchema = z.object({
@@ -16,6 +17,16 @@ export const watchRowSchema = z.object({
   lastVisitId: z.string().nullable(),
   /** The visit that is still open, if any. */
   openVisitId: z.string().nullable(),
+  /** Coldest start, °C: P10, P50, P90; null where the readings do not carry one. */
+  cold: z.tuple([z.number(), z.number(), z.number()]).nullable(),
+  /** The same once what is open is done, P50 and P90; null when nothing open changes it. */
+  coldAfter: z.tuple([z.number(), z.number()]).nullable(),
+  /** Battery that falls under its limit first, and the day. */
+  underAt: z.string().nullable(),
+  underOn: z.string().nullable(),
+  dueOn: z.string().nullable(),
+  dueBy: z.enum(['date', 'hours', 'distance']).nullable(),
+  actions: z.array(openActionSchema),
 });
 export type WatchRow = z.infer<typeof watchRowSchema>;
 

@@ -13,6 +13,30 @@ const LAST_DAYS: Readonly<Record<string, string>> = {
 };
 const DEFAULT_LAST_DAYS = ['2026-11-12', '2026-11-05', '2026-10-29', '2026-11-18', '2026-10-22'];
 const SEED = 20_261_123;
+const WARRANTY_YEARS = 3;
+
+/** How long the demo's makers stand for a battery. */
+const warrantyOf = (fitted: string | undefined): { warrantyUntil?: string } =>
+  fitted === undefined
+    ? {}
+    : { warrantyUntil: `${Number(fitted.slice(0, 4)) + WARRANTY_YEARS}${fitted.slice(4).replace('-02-29', '-02-28')}` };
+
+const spare = (make: string, value: number, serial: string, chemistry: 'flooded' | 'agm') => ({
+  chemistry,
+  duty: 'truck' as const,
+  rating: { value, standard: 'SAE' as const },
+  capacityAh: Math.round(value / 9),
+  make,
+  serial,
+});
+/** In the store room, waiting for a place. */
+const SPARES = [
+  spare('Brannfell', 920, 'BR-31207', 'flooded'),
+  spare('Brannfell', 920, 'BR-31208', 'flooded'),
+  spare('Brannfell', 1000, 'BR-31544', 'flooded'),
+  spare('Kjelvar', 870, 'KJ-40116', 'agm'),
+];
+const spareId = (index: number): string => `01932a00-0000-7000-9000-${String(index + 1).padStart(12, '0')}`;
 
 /** The Tindra Pass winter road service: fourteen units and two years of visits, the same on every machine. */
 export const demoArchive = (): Archive => {
@@ -44,7 +68,12 @@ export const demoArchive = (): Archive => {
       ],
     },
     units: histories.map(({ spec, present }) => ({ yardId: spec.yardId, unit: present })),
-    batteries: histories.flatMap(({ stays }) => stays.map(({ batteryId, battery }) => ({ batteryId, battery }))),
+    batteries: [
+      ...histories.flatMap(({ stays }) =>
+        stays.map(({ batteryId, battery }) => ({ batteryId, battery, ...warrantyOf(battery.fitted) })),
+      ),
+      ...SPARES.map((battery, index) => ({ batteryId: spareId(index), battery })),
+    ],
     placements: histories.flatMap(({ spec, stays }) =>
       stays.map(({ batteryId, position, from, to, because }) => ({
         placementId: v7({ msecs: Date.parse(from), random: random.bytes(16) }),

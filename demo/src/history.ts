@@ -1,7 +1,9 @@
 import type { Archive } from '@vaktman/contract';
 import {
   batteriesInOrder,
+  judge,
   parseArrangement,
+  proposedDue,
   simulateVisit,
   type Battery,
   type Fault,
@@ -231,6 +233,12 @@ const visitOf = (spec: UnitSpec, all: readonly Stay[], number: number, ms: numbe
     at: instant(pen.now + 60_000),
     by: head.technician,
     remark: '',
+    signedBy: 'M. Holt',
+    nextDue: proposedDue(
+      judge({ unit, method: { profile: 'pile' }, visit: head, readings: pen.readings }).disposition,
+      head.at.slice(0, 10),
+      head,
+    ),
   };
   return {
     opening: { unit, method: { profile: 'pile' }, visit: head },

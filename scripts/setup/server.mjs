@@ -16,23 +16,21 @@ export const portFrom = async (wanted) => {
   throw new Error(`No free port from ${wanted} to ${wanted + 99} on 127.0.0.1.`);
 };
 
-/** Starts the instruments' stand-in on a free loopback port; an adapter of one's own is named by VAKTMAN_FEED_PORT. */
-const startFeed = async (watchSources) => {
-  const given = process.env.VAKTMAN_FEED_PORT;
-  if (given !== undefined) return { port: Number(given), stop: async () => {} };
+/** Starts a stand-in for something outside, on a free loopback port that it tells on its first line: `name port`. */
+const startStandIn = async (name, watchSources) => {
   const command = watchSources
-    ? ['--import', 'tsx', join(root, 'server/src/feed/main.ts')]
-    : [join(root, 'dist/server/feed.mjs')];
+    ? ['--import', 'tsx', join(root, `server/src/${name}/main.ts`)]
+    : [join(root, `dist/server/${name}.mjs`)];
   const child = spawn(process.execPath, command, { cwd: root, detached: true, stdio: ['ignore', 'pipe', 'inherit'] });
   const ended = new Promise((resolve) => child.once('exit', resolve));
   const port = await new Promise((resolve, reject) => {
     let said = '';
     child.stdout.on('data', (chunk) => {
       said += chunk;
-      const match = /feed (\d+)/.exec(said);
+      const match = new RegExp(`${name} (\\d+)`).exec(said);
       if (match !== null) resolve(Number(match[1]));
     });
-    void ended.then((code) => reject(new Error(`The instruments' stand-in ended with ${code}.`)));
+    void ended.then((code) => reject(new Error(`The stand-in "${name}" ended with ${code}.`)));
   });
   return {
     port,
@@ -59,7 +57,12 @@ export const startServer = async ({ databaseUrl, port, demo = true, watchSources
         join(root, 'server/src/main.ts'),
       ]
     : ['--enable-source-maps', join(root, 'dist/server/main.mjs')];
-  const feed = await startFeed(watchSources);
+  // Instruments and a weather service of one's own are named in the environment; otherwise the stand-ins are started.
+  const feed =
+    process.env.VAKTMAN_FEED_PORT === undefined
+      ? await startStandIn('feed', watchSources)
+      : { port: Number(process.env.VAKTMAN_FEED_PORT), stop: async () => {} };
+  const weather = process.env.VAKTMAN_WEATHER_URL === undefined ? await startStandIn('weather', watchSources) : null;
   const child = spawn(process.execPath, command, {
     cwd: root,
     detached: true,
@@ -69,6 +72,7 @@ export const startServer = async ({ databaseUrl, port, demo = true, watchSources
       DATABASE_URL: databaseUrl,
       PORT: String(port),
       VAKTMAN_FEED_PORT: String(feed.port),
+      ...(weather === null ? {} : { VAKTMAN_WEATHER_URL: `http://127.0.0.1:${weather.port}` }),
       ...(demo ? { VAKTMAN_DEMO: join(root, 'dist/demo/fleet.json') } : {}),
       ...(watchSources ? {} : { VAKTMAN_WEB: join(root, 'dist/web') }),
     },
@@ -90,6 +94,7 @@ export const startServer = async ({ databaseUrl, port, demo = true, watchSources
     ended,
     stop: async () => {
       await feed.stop();
+      await weather?.stop();
       child.kill('SIGTERM');
       await ended;
     },

@@ -1,21 +1,32 @@
-import { batchSchema, methodChoiceSchema, unitDraftSchema, type VisitDetail } from '@vaktman/contract';
+import {
+  batchSchema,
+  methodChoiceSchema,
+  retirementSchema,
+  unitDraftSchema,
+  type VisitDetail,
+} from '@vaktman/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Logger } from 'pino';
 import { applyBatch } from './batch/applyBatch';
+import { batteryRoutes } from './battery/batteryRoute';
 import type { Pool } from './database/pool';
 import { feedAnswer } from './feed/feedRoute';
 import { findFleetId, loadFleet, setFleetProfile } from './fleet/fleetStore';
 import { checkedBody } from './http/body';
 import { ClientError, notFound, problemAnswer } from './http/problem';
 import { addPerson, changePerson } from './people/peopleRoute';
-import { fileAnswer, recordAnswer } from './record/recordRoute';
-import { addUnit, changeUnit } from './unit/saveUnit';
-import { loadUnit, loadVisitSummaries } from './unit/unitStore';
+import { labelPdf } from './label/labelPdf';
+import { loadUnitHistory } from './outlook/unitHistory';
+import { paperOf } from './record/pdf';
+import { attachment, fileAnswer, recordAnswer } from './record/recordRoute';
+import { addUnit, changeUnit, retireUnit } from './unit/saveUnit';
+import { listUnits, loadUnit, loadVisitSummaries } from './unit/unitStore';
 import { loadVisit } from './visit/visitStore';
 import { watchRoute } from './watch/watchRoute';
+import { weatherRoutes } from './weather/weatherRoute';
 
 const MAX_BODY_BYTES = 2 * 1024 * 1024;
 
@@ -23,11 +34,13 @@ export interface AppParts {
   readonly pool: Pool;
   /** Loopback port of the instruments' adapter; none when left out. */
   readonly feedPort?: number | undefined;
+  /** Address of the weather service; none when left out. */
+  readonly weatherUrl?: string | undefined;
   readonly log: Logger;
 }
 
 /** The application's routes. It keeps no state of its own: any number may run on one database. */
-export const createApp = ({ pool, log, feedPort }: AppParts): Hono => {
+export const createApp = ({ pool, log, feedPort, weatherUrl }: AppParts): Hono => {
   const app = new Hono();
 
   const fleetId = async (): Promise<string> => {
@@ -81,13 +94,38 @@ export const createApp = ({ pool, log, feedPort }: AppParts): Hono => {
   const answerWatch = watchRoute(pool);
   app.get('/api/watch', async (c) => answerWatch(c, await fleetId()));
 
-  app.get('/api/units/:unitId', async (c) => {
-    const id = await fleetId();
-    const unitId = c.req.param('unitId');
-    const stored = await loadUnit(pool, id, unitId);
+  app.get('/api/units', async (c) => c.json({ units: await listUnits(pool, await fleetId()) }));
+  const storedUnit = async (unitId: string) => {
+    const stored = await loadUnit(pool, await fleetId(), unitId);
     if (stored === null) throw notFound(`Unit ${unitId}`);
-    return c.json({ ...stored, visits: await loadVisitSummaries(pool, id, unitId) });
+    return stored;
+  };
+  app.get('/api/units/:unitId', async (c) => {
+    const unitId = c.req.param('unitId');
+    const stored = await storedUnit(unitId);
+    return c.json({ ...stored, visits: await loadVisitSummaries(pool, await fleetId(), unitId) });
   });
+  app.get('/api/units/:unitId/history', async (c) => {
+    const { unit } = await storedUnit(c.req.param('unitId'));
+    return c.json(await loadUnitHistory(pool, await fleetId(), unit));
+  });
+  app.get('/api/units/:unitId/labels.pdf', async (c) => {
+    const { unit } = await storedUnit(c.req.param('unitId'));
+    const paper = paperOf(c.req.query('paper'));
+    const fleet = await loadFleet(pool, await fleetId());
+    const address = new URL(`/units/${encodeURIComponent(unit.id)}`, c.req.url).href;
+    const pdf = await labelPdf(unit, fleet?.name ?? '', address, paper);
+    return new Response(Buffer.from(pdf), {
+      headers: { 'content-type': 'application/pdf', ...attachment(`${unit.id}-labels.pdf`) },
+    });
+  });
+  app.put('/api/units/:unitId/retirement', async (c) => {
+    const retirement = await checkedBody(c, retirementSchema);
+    await retireUnit(pool, await fleetId(), c.req.param('unitId'), retirement, new Date().toISOString());
+    return c.json(retirement);
+  });
+  app.route('/api/batteries', batteryRoutes(pool, fleetId));
+  app.route('/api/weather', weatherRoutes(pool, fleetId, weatherUrl ?? null));
 
   app.post('/api/units', async (c) => {
     const draft = await checkedBody(c, unitDraftSchema);

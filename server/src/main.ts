@@ -32,7 +32,12 @@ if (demoFile !== undefined && (await findFleetId(pool)) === null) {
 }
 
 const feedPort = process.env['VAKTMAN_FEED_PORT'];
-const app = createApp({ pool, log, feedPort: feedPort === undefined ? undefined : Number(feedPort) });
+const app = createApp({
+  pool,
+  log,
+  feedPort: feedPort === undefined ? undefined : Number(feedPort),
+  weatherUrl: process.env['VAKTMAN_WEATHER_URL'],
+});
 const interfaceFolder = process.env['VAKTMAN_WEB'];
 if (interfaceFolder !== undefined) await serveInterface(app, interfaceFolder);
 

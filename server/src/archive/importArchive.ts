@@ -1,17 +1,25 @@
 import type { Archive } from '@vaktman/contract';
+import { setWarranty } from '../battery/batteryStore';
 import { withTransaction, type Pool } from '../database/pool';
 import { insertFleet } from '../fleet/fleetStore';
+import { refreshOutlook } from '../outlook/refreshOutlook';
 import { insertBattery, insertPlacement, insertUnit } from '../unit/unitStore';
 import { refreshSummary } from '../visit/summarise';
 import { insertEvent, insertReading, insertVisit } from '../visit/visitStore';
 
-/** Fills an empty database with a whole fleet and its history, in one transaction. */
-export const importArchive = async (pool: Pool, archive: Archive): Promise<void> =>
+/**
+ * Fills an empty database with a whole fleet and its history, in one transaction.
+ * @param nowMs moment the units' outlooks are computed for
+ */
+export const importArchive = async (pool: Pool, archive: Archive, nowMs: number = Date.now()): Promise<void> =>
   withTransaction(pool, async (db) => {
     const { fleetId } = archive.fleet;
     await insertFleet(db, archive.fleet);
     for (const { yardId, unit } of archive.units) await insertUnit(db, fleetId, yardId, unit);
-    for (const { batteryId, battery } of archive.batteries) await insertBattery(db, fleetId, batteryId, battery);
+    for (const { batteryId, battery, warrantyUntil } of archive.batteries) {
+      await insertBattery(db, fleetId, batteryId, battery);
+      await setWarranty(db, fleetId, batteryId, warrantyUntil);
+    }
     for (const placement of archive.placements) await insertPlacement(db, fleetId, placement);
     for (const { opening, takenBy, readings, events } of archive.visits) {
       await insertVisit(db, fleetId, opening);
@@ -19,4 +27,5 @@ export const importArchive = async (pool: Pool, archive: Archive): Promise<void>
       for (const event of events) await insertEvent(db, fleetId, opening.visit.id, event);
       await refreshSummary(db, fleetId, opening.visit.id);
     }
+    for (const { unit } of archive.units) await refreshOutlook(db, fleetId, unit.id, nowMs);
   });

@@ -5,6 +5,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { validate as isUuid } from 'uuid';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { ClientError } from '../http/problem';
+import { refreshOutlook } from '../outlook/refreshOutlook';
 import { endPlacement, insertBattery, insertPlacement, loadUnit } from '../unit/unitStore';
 import { refreshSummary } from '../visit/summarise';
 import {
@@ -131,6 +132,11 @@ export const applyBatch = async (pool: Pool, fleetId: string, { entries }: Batch
         touched.add(visitIdOf(entry));
       }
     }
-    for (const visitId of touched) await refreshSummary(db, fleetId, visitId);
+    const units = new Set<string>();
+    for (const visitId of touched) {
+      const { unitId, settled } = await refreshSummary(db, fleetId, visitId);
+      if (settled) units.add(unitId);
+    }
+    for (const unitId of units) await refreshOutlook(db, fleetId, unitId, Date.now());
     return { added, known: entries.length - added };
   });

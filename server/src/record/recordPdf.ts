@@ -1,28 +1,9 @@
 import type { RecordRow, VisitRecord } from '@vaktman/contract';
 import { VERDICT_WORDS, type Disposition, type Verdict } from '@vaktman/core';
-import { createRequire } from 'node:module';
-import { dirname, join, sep } from 'node:path';
-import pdfmake from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake';
 import { PRINTED_MARKS } from './marks';
+import { INK, madePdf, SECOND, type Paper } from './pdf';
 
-const require = createRequire(import.meta.url);
-const FONT_FOLDER = join(dirname(require.resolve('@fontsource/archivo/package.json')), 'files');
-const face = (weight: number, style: 'normal' | 'italic' = 'normal'): string =>
-  join(FONT_FOLDER, `archivo-latin-${weight}-${style}.woff`);
-
-pdfmake.setFonts({
-  Archivo: { normal: face(400), bold: face(700), italics: face(400, 'italic'), bolditalics: face(700, 'italic') },
-});
-// Nothing is ever fetched for a record, and only the shipped fonts are read.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path.startsWith(FONT_FOLDER + sep));
-
-export const PAPERS = ['A4', 'LETTER'] as const;
-export type Paper = (typeof PAPERS)[number];
-
-const INK = '#11171B';
-const SECOND = '#434D54';
 const RULE = '#B4BCB8';
 
 const DISPOSITION_VERDICT: Readonly<Record<Disposition, Verdict>> = {
@@ -172,24 +153,10 @@ const signatures: Content = {
  * before and after, cautions, and room for signatures. Ink on white.
  */
 export const recordPdf = async (record: VisitRecord, paper: Paper): Promise<Uint8Array> => {
-  const document = pdfmake.createPdf({
-    pageSize: paper,
-    pageMargins: [40, 44, 40, 44],
-    info: { title: `${record.unitId}: battery, starting and charging record`, creator: 'Vaktman', producer: 'Vaktman' },
-    defaultStyle: { font: 'Archivo', fontSize: 9, color: INK, lineHeight: 1.1 },
-    styles: {
-      heading: { fontSize: 12, bold: true, margin: [0, 12, 0, 4] },
-      head: { color: SECOND, fontSize: 8 },
-    },
-    pageBreakBefore: (node, following) => node.headlineLevel === 1 && following.getFollowingNodesOnPage().length === 0,
-    footer: (page, pages) => ({
-      margin: [40, 10, 40, 0],
-      columns: [
-        { text: `${record.unitId}, ${record.description}`, color: SECOND, fontSize: 8 },
-        { text: `${page} of ${pages}`, alignment: 'right', color: SECOND, fontSize: 8 },
-      ],
-    }),
-    content: [
+  return madePdf(
+    paper,
+    `${record.unitId}: battery, starting and charging record`,
+    [
       {
         columns: [
           { text: record.unitId, fontSize: 26, bold: true, width: 'auto' },
@@ -223,6 +190,6 @@ export const recordPdf = async (record: VisitRecord, paper: Paper): Promise<Uint
       { text: record.deferWords, color: SECOND, margin: [0, 10, 0, 0] },
       signatures,
     ],
-  });
-  return new Uint8Array(await document.getBuffer());
+    `${record.unitId}, ${record.description}`,
+  );
 };

@@ -1,7 +1,7 @@
 import { visitRecord, type VisitDetail } from '@vaktman/contract';
 import { visitText } from '@vaktman/core';
-import { PAPERS, recordPdf, type Paper } from './recordPdf';
-import { ClientError } from '../http/problem';
+import { paperOf } from './pdf';
+import { recordPdf } from './recordPdf';
 
 /** Instants in the yard's zone, as the record prints them. */
 const timeIn = (timeZone: string): ((iso: string) => string) => {
@@ -16,16 +16,8 @@ const timeIn = (timeZone: string): ((iso: string) => string) => {
   return (iso) => format.format(new Date(iso));
 };
 
-const paperOf = (text: string | undefined): Paper => {
-  const paper = PAPERS.find((candidate) => candidate.toLowerCase() === (text ?? 'A4').toLowerCase());
-  if (paper === undefined)
-    throw new ClientError(422, 'No record was made.', [
-      { path: 'paper', message: `expected one of ${PAPERS.join(', ')}, received ${text}` },
-    ]);
-  return paper;
-};
-
-const attachment = (name: string): Record<string, string> => ({
+/** Headers that make a browser keep an answer as a file. */
+export const attachment = (name: string): Record<string, string> => ({
   'content-disposition': `attachment; filename="${name.replace(/[^A-Za-z0-9._-]+/g, '-')}"`,
 });
 

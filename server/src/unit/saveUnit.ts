@@ -1,8 +1,9 @@
-import type { UnitDraft } from '@vaktman/contract';
+import type { Retirement, UnitDraft } from '@vaktman/contract';
 import { batteriesInOrder } from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
 import { sqlState, withTransaction, type Pool, type Queryable } from '../database/pool';
 import { ClientError, notFound } from '../http/problem';
+import { refreshOutlook } from '../outlook/refreshOutlook';
 import {
   correctBattery,
   endPlacement,
@@ -10,6 +11,7 @@ import {
   insertPlacement,
   insertUnit,
   loadUnit,
+  setRetired,
   thingOf,
   updateUnit,
 } from './unitStore';
@@ -112,8 +114,23 @@ export const changeUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, 
       }
       for (const placement of present.values())
         await endPlacement(db, fleetId, placement.placementId, now, 'bank changed');
+      await refreshOutlook(db, fleetId, draft.unit.id, Date.parse(now));
     });
   } catch (error) {
     throw translated(error, draft);
   }
 };
+
+/** Takes a unit out of the fleet, or back into it; its history stays. */
+export const retireUnit = async (
+  pool: Pool,
+  fleetId: string,
+  unitId: string,
+  retirement: Retirement,
+  now: string,
+): Promise<void> =>
+  withTransaction(pool, async (db) => {
+    const retired = retirement.retired ? { at: now, because: retirement.because } : null;
+    if (!(await setRetired(db, fleetId, unitId, retired))) throw notFound(`Unit ${unitId}`);
+    await refreshOutlook(db, fleetId, unitId, Date.parse(now));
+  });

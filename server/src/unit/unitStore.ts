@@ -1,4 +1,4 @@
-import type { BatteryThing, Placement, VisitSummary } from '@vaktman/contract';
+import type { BatteryThing, Placement, UnitEntry, VisitSummary } from '@vaktman/contract';
 import { batteriesInOrder, unitSchema, type Battery, type ProfileName, type Unit } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
@@ -162,6 +162,8 @@ export interface StoredUnit {
   readonly yardId: string;
   readonly profile: ProfileName | null;
   readonly revision: number;
+  /** When and why it left the fleet; null while it belongs to it. */
+  readonly retired: { readonly at: string; readonly because: string } | null;
   readonly placements: readonly Placement[];
 }
 
@@ -175,9 +177,11 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
     definition: Definition;
     profile: ProfileName | null;
     revision: number;
+    retiredAt: Date | null;
+    retiredBecause: string | null;
   }>(
     `SELECT yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement, definition, revision,
-            method_profile AS profile
+            method_profile AS profile, retired_at AS "retiredAt", retired_because AS "retiredBecause"
      FROM unit WHERE fleet_id = $1 AND unit_id = $2`,
     [fleetId, unitId],
   );
@@ -197,7 +201,23 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
     },
     ...row.definition.rest,
   });
-  return { unit, yardId: row.yardId, profile: row.profile, revision: row.revision, placements };
+  const retired =
+    row.retiredAt === null ? null : { at: row.retiredAt.toISOString(), because: row.retiredBecause ?? '' };
+  return { unit, yardId: row.yardId, profile: row.profile, revision: row.revision, retired, placements };
+};
+
+/** A unit leaves the fleet, or comes back. False when it is not known. */
+export const setRetired = async (
+  db: Queryable,
+  fleetId: string,
+  unitId: string,
+  retired: { readonly at: string; readonly because: string } | null,
+): Promise<boolean> => {
+  const { rowCount } = await db.query(
+    'UPDATE unit SET retired_at = $3, retired_because = $4 WHERE fleet_id = $1 AND unit_id = $2',
+    [fleetId, unitId, retired?.at ?? null, retired?.because ?? null],
+  );
+  return rowCount === 1;
 };
 
 const VISITS_SHOWN = 60;
@@ -208,7 +228,7 @@ export const loadVisitSummaries = async (db: Queryable, fleetId: string, unitId:
     Omit<VisitSummary, 'startedAt' | 'closedAt'> & { startedAt: Date; closedAt: Date | null }
   >(
     `SELECT visit_id AS "visitId", started_at AS "startedAt", closed_at AS "closedAt", technician, disposition, headline,
-            finding_count AS "findingCount", body -> 'batteries' AS batteries
+            finding_count AS "findingCount", body -> 'batteries' AS batteries, coalesce(body -> 'lasts', '{}') AS lasts
      FROM visit_summary WHERE fleet_id = $1 AND unit_id = $2 ORDER BY started_at DESC LIMIT $3`,
     [fleetId, unitId, VISITS_SHOWN],
   );
@@ -220,3 +240,14 @@ export const loadVisitSummaries = async (db: Queryable, fleetId: string, unitId:
 };
 
 export { thingOf };
+
+/** Every unit of the register, also those that left the fleet. */
+export const listUnits = async (db: Queryable, fleetId: string): Promise<UnitEntry[]> => {
+  const { rows } = await db.query<Omit<UnitEntry, 'retiredAt'> & { retiredAt: Date | null }>(
+    `SELECT unit_id AS "unitId", yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement,
+            method_profile AS profile, retired_at AS "retiredAt", retired_because AS "retiredBecause"
+     FROM unit WHERE fleet_id = $1 ORDER BY unit_id`,
+    [fleetId],
+  );
+  return rows.map((row) => ({ ...row, retiredAt: row.retiredAt?.toISOString() ?? null }));
+};

@@ -1,5 +1,6 @@
-import type { BatteryLast, VisitDetail } from '@vaktman/contract';
-import { headline, judge, positions, type Judgement, type Verdict } from '@vaktman/core';
+import type { BatteryLast, StepLast, VisitDetail } from '@vaktman/contract';
+import { headline, judge, positions, visitFigures, mainValue, type Judgement, type Verdict } from '@vaktman/core';
+import { kindOf } from '../outlook/unitHistory';
 import type { Queryable } from '../database/pool';
 import { loadVisit } from './visitStore';
 
@@ -33,8 +34,27 @@ export const batteryLasts = ({ file }: VisitDetail, judgement: Judgement): Recor
   return lasts;
 };
 
-/** Computes what lists show of a visit from its facts, and stores it in place of what stood there. */
-export const refreshSummary = async (db: Queryable, fleetId: string, visitId: string): Promise<void> => {
+/** What was last read at each step and point, in words, with its verdict: the unit's own circuit is drawn with it. */
+const lastValues = ({ file }: VisitDetail, judgement: Judgement): Record<string, StepLast> => {
+  const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
+  return Object.fromEntries(
+    judgement.steps.flatMap(({ step, point, verdict, readings }): [string, StepLast][] => {
+      const reading = byId.get(readings[0]!);
+      const value = reading === undefined ? null : mainValue(reading);
+      return value === null ? [] : [[`${step}@${point}`, { value: value.value, unit: value.unit, verdict }]];
+    }),
+  );
+};
+
+/**
+ * Computes what lists show of a visit from its facts, and stores it in place of what stood there.
+ * @returns the unit, and whether the visit tells its outlook something: it is closed, or something was repaired in it
+ */
+export const refreshSummary = async (
+  db: Queryable,
+  fleetId: string,
+  visitId: string,
+): Promise<{ readonly unitId: string; readonly settled: boolean }> => {
   const detail = await loadVisit(db, fleetId, visitId);
   if (detail === null) throw new Error(`Visit ${visitId} vanished while its summary was made.`);
   const { file, events } = detail;
@@ -42,10 +62,10 @@ export const refreshSummary = async (db: Queryable, fleetId: string, visitId: st
   const closed = events.findLast((event) => event.kind === 'closed');
   const closedAt = closed?.at ?? null;
   await db.query(
-    `INSERT INTO visit_summary (fleet_id, visit_id, unit_id, started_at, closed_at, technician, disposition, headline, finding_count, body)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+    `INSERT INTO visit_summary (fleet_id, visit_id, unit_id, started_at, closed_at, technician, disposition, headline, finding_count, kind, body)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
      ON CONFLICT (fleet_id, visit_id) DO UPDATE SET closed_at = excluded.closed_at, technician = excluded.technician,
-       disposition = excluded.disposition, headline = excluded.headline, finding_count = excluded.finding_count, body = excluded.body`,
+       disposition = excluded.disposition, headline = excluded.headline, finding_count = excluded.finding_count, kind = excluded.kind, body = excluded.body`,
     [
       fleetId,
       visitId,
@@ -56,7 +76,22 @@ export const refreshSummary = async (db: Queryable, fleetId: string, visitId: st
       judgement.disposition,
       headline(judgement),
       judgement.findings.length,
-      JSON.stringify({ batteries: batteryLasts(detail, judgement), findings: judgement.findings }),
+      kindOf(file.unit),
+      JSON.stringify({
+        batteries: batteryLasts(detail, judgement),
+        findings: judgement.findings,
+        planned: events.flatMap((event) =>
+          event.kind === 'planned' ? [{ finding: event.finding, action: event.action }] : [],
+        ),
+        past: visitFigures(file, judgement),
+        repairs: file.repairs ?? [],
+        meters: {
+          at: file.visit.at,
+          ...(file.visit.engineHours === undefined ? {} : { engineHours: file.visit.engineHours }),
+          ...(file.visit.odometerKm === undefined ? {} : { odometerKm: file.visit.odometerKm }),
+        },
+        lasts: lastValues(detail, judgement),
+      }),
     ],
   );
   // A visit older than the one the unit stands by changes nothing here.
@@ -85,4 +120,5 @@ export const refreshSummary = async (db: Queryable, fleetId: string, visitId: st
       closed?.nextDue?.odometerKm ?? null,
     ],
   );
+  return { unitId: file.unit.id, settled: closed !== undefined || (file.repairs ?? []).length > 0 };
 };

@@ -1,0 +1,86 @@
+import { positionSchema } from '@vaktman/core';
+import * as z from 'zod';
+import { batteryThingSchema } from './visit';
+
+/** Where a battery is: in a unit, in the store room, or gone. */
+export const BATTERY_STATES = ['fitted', 'store', 'scrapped'] as const;
+export type BatteryState = (typeof BATTERY_STATES)[number];
+
+export const batteryRowSchema = z.object({
+  batteryId: z.uuid(),
+  battery: batteryThingSchema,
+  state: z.enum(BATTERY_STATES),
+  unitId: z.string().nullable(),
+  position: z.string().nullable(),
+  /** Since when it is there. */
+  since: z.string().nullable(),
+  warrantyUntil: z.string().nullable(),
+});
+export type BatteryRow = z.infer<typeof batteryRowSchema>;
+
+export const batteryListSchema = z.object({ batteries: z.array(batteryRowSchema), more: z.boolean() });
+export type BatteryList = z.infer<typeof batteryListSchema>;
+
+export const batteryDetailSchema = batteryRowSchema.extend({
+  scrappedAt: z.string().nullable(),
+  scrappedBecause: z.string().nullable(),
+  stays: z.array(
+    z.object({
+      unitId: z.string(),
+      position: z.string(),
+      from: z.string(),
+      to: z.string().nullable(),
+      removedBecause: z.string().nullable(),
+    }),
+  ),
+  /** Its own readings, wherever it sat, oldest first. */
+  figures: z.array(
+    z.object({
+      visitId: z.string(),
+      unitId: z.string(),
+      at: z.string(),
+      capabilityPercent: z.number().nullable(),
+      referenceLoadVolts: z.number().nullable(),
+      restingVolts: z.number().nullable(),
+    }),
+  ),
+});
+export type BatteryDetail = z.infer<typeof batteryDetailSchema>;
+
+/** A battery that comes into the store room, or a correction of what is on record about one. */
+export const batteryDraftSchema = z.strictObject({
+  battery: batteryThingSchema,
+  warrantyUntil: z.iso.date({ error: 'expected a date such as 2028-10-01' }).nullable().optional(),
+});
+export type BatteryDraft = z.infer<typeof batteryDraftSchema>;
+
+const because = z.string().trim().min(1, { error: 'say why' }).max(200);
+
+/** What is done with a battery. */
+export const batteryMoveSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('fit'),
+    unitId: z.string().min(1, { error: 'choose a unit' }),
+    position: positionSchema,
+    /** Why the battery that sits there, if any, leaves for the store room. */
+    because,
+  }),
+  z.strictObject({ kind: z.literal('swap'), withBatteryId: z.uuid({ error: 'choose a battery' }), because }),
+  z.strictObject({ kind: z.literal('remove'), because }),
+  z.strictObject({ kind: z.literal('scrap'), because }),
+]);
+export type BatteryMove = z.infer<typeof batteryMoveSchema>;
+
+/** How long batteries of one group live, from those that are gone. */
+export const batteryLifeSchema = z.object({
+  by: z.enum(['make', 'chemistry', 'duty', 'yard']),
+  name: z.string(),
+  inUse: z.number(),
+  gone: z.number(),
+  /** Mean age at which they went, years; null while none has. */
+  years: z.number().nullable(),
+  /** How many of those that are gone failed within their warranty. */
+  inWarranty: z.number(),
+});
+export const batteryLivesSchema = z.object({ lives: z.array(batteryLifeSchema) });
+export type BatteryLife = z.infer<typeof batteryLifeSchema>;

@@ -1,0 +1,30 @@
+import { type Baseline, type BaselineFigure, type Outlook, type VisitFigures } from '@vaktman/core';
+import * as z from 'zod';
+
+/** Something still to be done on a unit, and the part it takes. */
+export const openActionSchema = z.object({
+  finding: z.string(),
+  says: z.string(),
+  action: z.string(),
+  part: z.object({ name: z.string(), count: z.number() }).nullable(),
+});
+
+/**
+ * What the unit page draws besides the unit: made by the server from the same core, so its shape is core's own and is
+ * held to it by the compiler, not checked once more row by row.
+ */
+export interface UnitHistory {
+  readonly outlook: Outlook | null;
+  readonly actions: readonly z.infer<typeof openActionSchema>[];
+  /** Figures of its visits, latest first, with the visit they belong to. */
+  readonly figures: readonly (VisitFigures & { readonly visitId: string })[];
+  readonly baselines: Readonly<Partial<Record<BaselineFigure, Baseline>>>;
+  /** Where each battery that sits here now was before, and where those that left went. */
+  readonly elsewhere: readonly {
+    readonly batteryId: string;
+    readonly unitId: string;
+    readonly position: string;
+    readonly from: string;
+    readonly to: string | null;
+  }[];
+}

@@ -1,0 +1,41 @@
+import { BATTERY_STATES, batteryDraftSchema, batteryMoveSchema } from '@vaktman/contract';
+import { Hono } from 'hono';
+import type { Pool } from '../database/pool';
+import { checkedBody } from '../http/body';
+import { notFound } from '../http/problem';
+import { correctBattery } from '../unit/unitStore';
+import { batteryLives, listBatteries, loadBattery, setWarranty } from './batteryStore';
+import { moveBattery, storeBattery } from './moveBattery';
+
+/** Batteries as things: where each is, where it was, what was read of it. */
+export const batteryRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+  const routes = new Hono();
+  const known = async (batteryId: string) => {
+    const found = /^[0-9a-f-]{36}$/i.test(batteryId) ? await loadBattery(pool, await fleetId(), batteryId) : null;
+    if (found === null) throw notFound(`Battery ${batteryId}`);
+    return found;
+  };
+  routes.get('/', async (c) => {
+    const state = BATTERY_STATES.find((candidate) => candidate === c.req.query('state')) ?? null;
+    return c.json(await listBatteries(pool, await fleetId(), c.req.query('q') ?? '', state));
+  });
+  routes.get('/lives', async (c) => c.json({ lives: await batteryLives(pool, await fleetId()) }));
+  routes.get('/:batteryId', async (c) => c.json(await known(c.req.param('batteryId'))));
+  routes.post('/', async (c) => {
+    const batteryId = await storeBattery(pool, await fleetId(), await checkedBody(c, batteryDraftSchema));
+    return c.json({ batteryId }, 201);
+  });
+  routes.put('/:batteryId', async (c) => {
+    const { batteryId } = await known(c.req.param('batteryId'));
+    const { battery, warrantyUntil } = await checkedBody(c, batteryDraftSchema);
+    await correctBattery(pool, await fleetId(), batteryId, battery);
+    await setWarranty(pool, await fleetId(), batteryId, warrantyUntil);
+    return c.json({ batteryId });
+  });
+  routes.post('/:batteryId/moves', async (c) => {
+    const { batteryId } = await known(c.req.param('batteryId'));
+    await moveBattery(pool, await fleetId(), batteryId, await checkedBody(c, batteryMoveSchema), new Date());
+    return c.json(await known(batteryId));
+  });
+  return routes;
+};

@@ -1,0 +1,141 @@
+import type {
+  BatteryDetail,
+  BatteryDraft,
+  BatteryLife,
+  BatteryList,
+  BatteryRow,
+  BatteryState,
+} from '@vaktman/contract';
+import type { Queryable } from '../database/pool';
+
+const MOST_ROWS = 200;
+
+const ROW = `b.battery_id AS "batteryId", b.description AS battery,
+  CASE WHEN b.scrapped_at IS NOT NULL THEN 'scrapped' WHEN p.unit_id IS NOT NULL THEN 'fitted' ELSE 'store' END AS state,
+  p.unit_id AS "unitId", p.position,
+  coalesce(lower(p.during), b.scrapped_at, last.ended) AS since, b.warranty_until::text AS "warrantyUntil"`;
+const FROM = `battery b
+  LEFT JOIN battery_placement p ON p.fleet_id = b.fleet_id AND p.battery_id = b.battery_id AND upper_inf(p.during)
+  LEFT JOIN LATERAL (SELECT max(upper(q.during)) AS ended FROM battery_placement q
+    WHERE q.fleet_id = b.fleet_id AND q.battery_id = b.battery_id) AS last ON true`;
+
+type Raw = Omit<BatteryRow, 'since'> & { since: Date | null };
+const rowOf = (raw: Raw): BatteryRow => ({ ...raw, since: raw.since?.toISOString() ?? null });
+
+/**
+ * Batteries by serial.
+ * @param search beginning of the serial, or any part of the make; '' for all
+ */
+export const listBatteries = async (
+  db: Queryable,
+  fleetId: string,
+  search: string,
+  state: BatteryState | null,
+): Promise<BatteryList> => {
+  const wanted = search
+    .trim()
+    .toLowerCase()
+    .replace(/[\\%_]/g, '\\$&');
+  const { rows } = await db.query<Raw>(
+    `SELECT * FROM (
+       SELECT ${ROW} FROM ${FROM}
+       WHERE b.fleet_id = $1 AND ($2 = '' OR lower(b.serial) LIKE $2 || '%' OR lower(b.description ->> 'make') LIKE '%' || $2 || '%')
+     ) AS found WHERE $3::text IS NULL OR state = $3
+     ORDER BY battery ->> 'serial' NULLS LAST, "batteryId" LIMIT $4`,
+    [fleetId, wanted, state, MOST_ROWS + 1],
+  );
+  return { batteries: rows.slice(0, MOST_ROWS).map(rowOf), more: rows.length > MOST_ROWS };
+};
+
+/** One battery with everywhere it was and everything that was read of it, or null when it is not known. */
+export const loadBattery = async (db: Queryable, fleetId: string, batteryId: string): Promise<BatteryDetail | null> => {
+  const found = await db.query<Raw & { scrappedAt: Date | null; scrappedBecause: string | null }>(
+    `SELECT ${ROW}, b.scrapped_at AS "scrappedAt", b.scrapped_because AS "scrappedBecause" FROM ${FROM}
+     WHERE b.fleet_id = $1 AND b.battery_id = $2`,
+    [fleetId, batteryId],
+  );
+  const battery = found.rows[0];
+  if (battery === undefined) return null;
+  const stays = await db.query<{
+    unitId: string;
+    position: string;
+    from: Date;
+    to: Date | null;
+    removedBecause: string | null;
+  }>(
+    `SELECT unit_id AS "unitId", position, lower(during) AS "from", upper(during) AS "to", removed_because AS "removedBecause"
+     FROM battery_placement WHERE fleet_id = $1 AND battery_id = $2 ORDER BY lower(during)`,
+    [fleetId, batteryId],
+  );
+  const figures = await db.query<BatteryDetail['figures'][number] & { at: string }>(
+    `SELECT v.visit_id AS "visitId", v.unit_id AS "unitId", v.body #>> '{past,at}' AS at,
+            (own ->> 'capabilityPercent')::float8 AS "capabilityPercent",
+            (own ->> 'referenceLoadVolts')::float8 AS "referenceLoadVolts", (own ->> 'restingVolts')::float8 AS "restingVolts"
+     FROM battery_placement p
+     JOIN visit_summary v ON v.fleet_id = p.fleet_id AND v.unit_id = p.unit_id AND p.during @> v.started_at
+     CROSS JOIN LATERAL (SELECT v.body #> ARRAY['past', 'batteries', p.position] AS own) AS read
+     WHERE p.fleet_id = $1 AND p.battery_id = $2 AND own IS NOT NULL
+     ORDER BY v.started_at`,
+    [fleetId, batteryId],
+  );
+  return {
+    ...rowOf(battery),
+    scrappedAt: battery.scrappedAt?.toISOString() ?? null,
+    scrappedBecause: battery.scrappedBecause,
+    stays: stays.rows.map((stay) => ({ ...stay, from: stay.from.toISOString(), to: stay.to?.toISOString() ?? null })),
+    figures: figures.rows,
+  };
+};
+
+/** Sets how long the maker stands for a battery. */
+export const setWarranty = async (
+  db: Queryable,
+  fleetId: string,
+  batteryId: string,
+  warrantyUntil: BatteryDraft['warrantyUntil'],
+): Promise<void> => {
+  if (warrantyUntil === undefined) return;
+  await db.query('UPDATE battery SET warranty_until = $3 WHERE fleet_id = $1 AND battery_id = $2', [
+    fleetId,
+    batteryId,
+    warrantyUntil,
+  ]);
+};
+
+/**
+ * How long batteries live, by make, chemistry, duty and yard. A battery is gone when it was scrapped, or when it left
+ * its last position and was never fitted again for a reason that says it failed; its age counts from its fitted date.
+ */
+export const batteryLives = async (db: Queryable, fleetId: string): Promise<BatteryLife[]> => {
+  const { rows } = await db.query<BatteryLife>(
+    `WITH life AS (
+       SELECT b.battery_id, b.description ->> 'make' AS make, b.description ->> 'chemistry' AS chemistry,
+              b.description ->> 'duty' AS duty, b.warranty_until, y.name AS yard,
+              coalesce((b.description ->> 'fitted')::date, first.began::date) AS began,
+              bool_or(upper_inf(p.during)) AS present,
+              CASE WHEN b.scrapped_at IS NOT NULL THEN b.scrapped_at
+                   WHEN NOT bool_or(upper_inf(p.during)) AND bool_or(p.removed_because ~* 'fail|weak|dead|cell|case|crack|leak|replaced')
+                   THEN max(upper(p.during)) END AS ended
+       FROM battery b
+       JOIN battery_placement p ON p.fleet_id = b.fleet_id AND p.battery_id = b.battery_id
+       JOIN LATERAL (SELECT min(lower(q.during)) AS began FROM battery_placement q
+         WHERE q.fleet_id = b.fleet_id AND q.battery_id = b.battery_id) AS first ON true
+       JOIN LATERAL (SELECT q.unit_id FROM battery_placement q
+         WHERE q.fleet_id = b.fleet_id AND q.battery_id = b.battery_id ORDER BY lower(q.during) DESC LIMIT 1) AS last ON true
+       JOIN unit u ON u.fleet_id = b.fleet_id AND u.unit_id = last.unit_id
+       JOIN yard y ON y.fleet_id = u.fleet_id AND y.yard_id = u.yard_id
+       WHERE b.fleet_id = $1
+       GROUP BY b.battery_id, b.description, b.warranty_until, b.scrapped_at, y.name, first.began
+     ), named AS (
+       SELECT by, name, present, ended, began, warranty_until
+       FROM life CROSS JOIN LATERAL (VALUES ('make', coalesce(make, 'make not on record')), ('chemistry', chemistry), ('duty', duty), ('yard', yard)) AS g (by, name)
+     )
+     SELECT by, name, count(*) FILTER (WHERE present)::int AS "inUse", count(ended)::int AS gone,
+            avg((ended::date - began) / 365.25)::float8 AS years,
+            count(*) FILTER (WHERE ended::date <= warranty_until)::int AS "inWarranty"
+     FROM named GROUP BY by, name
+     ORDER BY array_position(ARRAY['make', 'chemistry', 'duty', 'yard'], by), gone DESC, name`,
+    [fleetId],
+  );
+  return rows;
+};

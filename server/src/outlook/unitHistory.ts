@@ -1,0 +1,28 @@
+import type { UnitHistory } from '@vaktman/contract';
+import { baselines, type Outlook, type Unit } from '@vaktman/core';
+import type { Queryable } from '../database/pool';
+import { loadKnownGood, loadPast, loadStays } from './historyStore';
+
+/** Units that are compared with each other. */
+export const kindOf = ({
+  description,
+  systemVolts,
+  bank,
+}: Pick<Unit, 'description' | 'systemVolts' | 'bank'>): string => `${description} ${systemVolts} ${bank.arrangement}`;
+
+/** What the page of a unit draws besides its description and visits. */
+export const loadUnitHistory = async (db: Queryable, fleetId: string, unit: Unit): Promise<UnitHistory> => {
+  const { rows } = await db.query<{ outlook: Outlook; actions: UnitHistory['actions'] }>(
+    'SELECT body AS outlook, actions FROM unit_outlook WHERE fleet_id = $1 AND unit_id = $2',
+    [fleetId, unit.id],
+  );
+  const past = await loadPast(db, fleetId, [unit.id]);
+  const stays = await loadStays(db, fleetId, unit.id);
+  return {
+    outlook: rows[0]?.outlook ?? null,
+    actions: rows[0]?.actions ?? [],
+    figures: past.map(({ visitId, figures }) => ({ ...figures, visitId })),
+    baselines: Object.fromEntries(baselines(await loadKnownGood(db, fleetId, kindOf(unit)))),
+    elsewhere: stays.filter(({ unitId }) => unitId !== unit.id),
+  };
+};
