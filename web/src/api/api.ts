@@ -1,15 +1,31 @@
 import {
+  batteryDetailSchema,
+  batteryListSchema,
+  batteryLivesSchema,
   fleetSchema,
+  registerSchema,
   unitDetailSchema,
   visitDetailSchema,
+  weatherSchema,
   type Batch,
   type BatchReceipt,
+  type BatteryDetail,
+  type BatteryDraft,
+  type BatteryLife,
+  type BatteryList,
+  type BatteryMove,
+  type BatteryState,
   type Fleet,
   type PersonDraft,
+  type Retirement,
+  type TypedNight,
   type UnitDetail,
   type UnitDraft,
+  type UnitEntry,
+  type UnitHistory,
   type VisitDetail,
   type Watch,
+  type Weather,
 } from '@vaktman/contract';
 import type { ProfileName } from '@vaktman/core';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
@@ -18,7 +34,7 @@ import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20_000 }),
-  tagTypes: ['Fleet', 'Watch', 'Unit', 'Visit'],
+  tagTypes: ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather'],
   keepUnusedDataFor: 120,
   refetchOnMountOrArgChange: true,
   endpoints: (build) => ({
@@ -41,7 +57,7 @@ export const api = createApi({
     }),
     sendBatch: build.mutation<BatchReceipt, Batch>({
       query: (body) => ({ url: '/batches', method: 'POST', body }),
-      invalidatesTags: ['Watch', 'Unit'],
+      invalidatesTags: ['Watch', 'Unit', 'Battery'],
     }),
     watch: build.query<Watch, void>({
       query: () => '/watch',
@@ -53,6 +69,64 @@ export const api = createApi({
       query: (unitId) => `/units/${encodeURIComponent(unitId)}`,
       transformResponse: (body) => unitDetailSchema.parse(body),
       providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
+    }),
+    register: build.query<readonly UnitEntry[], void>({
+      query: () => '/units',
+      transformResponse: (body) => registerSchema.parse(body).units,
+      providesTags: ['Watch'],
+    }),
+    unitHistory: build.query<UnitHistory, string>({
+      query: (unitId) => `/units/${encodeURIComponent(unitId)}/history`,
+      // Core's own figures, made by the same core on the server: their shape is held by the compiler there.
+      transformResponse: (body) => body as UnitHistory,
+      providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
+    }),
+    retireUnit: build.mutation<void, { unitId: string; retirement: Retirement }>({
+      query: ({ unitId, retirement }) => ({
+        url: `/units/${encodeURIComponent(unitId)}/retirement`,
+        method: 'PUT',
+        body: retirement,
+      }),
+      invalidatesTags: (_result, _error, { unitId }) => ['Watch', { type: 'Unit', id: unitId }],
+    }),
+    weather: build.query<Weather, void>({
+      query: () => '/weather',
+      transformResponse: (body) => weatherSchema.parse(body),
+      providesTags: ['Weather'],
+    }),
+    typeNight: build.mutation<void, TypedNight>({
+      query: (body) => ({ url: '/weather', method: 'PUT', body }),
+      invalidatesTags: ['Weather'],
+    }),
+    batteries: build.query<BatteryList, { search: string; state: BatteryState | null }>({
+      query: ({ search, state }) => ({
+        url: '/batteries',
+        params: { q: search, ...(state === null ? {} : { state }) },
+      }),
+      transformResponse: (body) => batteryListSchema.parse(body),
+      providesTags: ['Battery'],
+    }),
+    batteryLives: build.query<readonly BatteryLife[], void>({
+      query: () => '/batteries/lives',
+      transformResponse: (body) => batteryLivesSchema.parse(body).lives,
+      providesTags: ['Battery'],
+    }),
+    battery: build.query<BatteryDetail, string>({
+      query: (batteryId) => `/batteries/${encodeURIComponent(batteryId)}`,
+      transformResponse: (body) => batteryDetailSchema.parse(body),
+      providesTags: ['Battery'],
+    }),
+    storeBattery: build.mutation<{ batteryId: string }, BatteryDraft>({
+      query: (body) => ({ url: '/batteries', method: 'POST', body }),
+      invalidatesTags: ['Battery'],
+    }),
+    moveBattery: build.mutation<void, { batteryId: string; move: BatteryMove }>({
+      query: ({ batteryId, move }) => ({
+        url: `/batteries/${encodeURIComponent(batteryId)}/moves`,
+        method: 'POST',
+        body: move,
+      }),
+      invalidatesTags: ['Battery', 'Watch', 'Unit'],
     }),
     visit: build.query<VisitDetail, string>({
       query: (visitId) => `/visits/${encodeURIComponent(visitId)}`,
@@ -73,6 +147,16 @@ export const {
   useFleetQuery,
   useWatchQuery,
   useUnitQuery,
+  useRegisterQuery,
+  useUnitHistoryQuery,
+  useRetireUnitMutation,
+  useWeatherQuery,
+  useTypeNightMutation,
+  useBatteriesQuery,
+  useBatteryLivesQuery,
+  useBatteryQuery,
+  useStoreBatteryMutation,
+  useMoveBatteryMutation,
   useVisitQuery,
   useAddUnitMutation,
   useChangeUnitMutation,

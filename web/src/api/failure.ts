@@ -25,3 +25,11 @@ const parsed = (text: string): unknown => {
 
 export const isNotFound = (error: FetchBaseQueryError | SerializedError | undefined): boolean =>
   error !== undefined && 'status' in error && error.status === 404;
+
+/** Why a request did not come through, as one line to show beside what was asked for. */
+export const problemText = (error: FetchBaseQueryError | SerializedError): string => {
+  const failure = failureOf(error);
+  if (failure.kind === 'unreached') return failure.words;
+  const { title, problems } = failure.details;
+  return problems === undefined ? title : problems.map(({ message }) => message).join('; ');
+};

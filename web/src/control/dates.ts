@@ -14,3 +14,5 @@ export const instantNow = (now: Date = new Date()): string => format(now, "yyyy-
 /** Today's calendar date on this device. */
 export const todayText = (now: Date = new Date()): string => format(now, 'yyyy-MM-dd');
 export const dayTimeText = (iso: string): string => format(parseISO(iso), 'd MMM yyyy, HH:mm');
+/** A month of a year, for dates that are forecasts: a day would say more than is known. */
+export const monthText = (iso: string): string => format(parseISO(iso), 'MMM yy');

@@ -103,7 +103,8 @@ export const MainBar = () => {
         <NavLink to="/" end>
           Watch
         </NavLink>
-        <NavLink to="/units/new">Add a unit</NavLink>
+        <NavLink to="/units">Units</NavLink>
+        <NavLink to="/batteries">Batteries</NavLink>
         <NavLink to="/practice">Practice</NavLink>
         <NavLink to="/method">Method</NavLink>
         <NavLink to="/people">People</NavLink>

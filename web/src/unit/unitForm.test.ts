@@ -6,11 +6,24 @@ describe('the unit form', () => {
   it.each([unit12(), unit24({ cables: { link: { areaMm2: 70, lengthM: 0.4 } }, makerLimits: { gateVolts: 12.5 } })])(
     'gives back the unit it was filled from',
     (unit) => {
-      const before = { unit, yardId: 'lower', profile: 'rested' as const, revision: 3, placements: [], visits: [] };
+      const before = {
+        unit,
+        yardId: 'lower',
+        profile: 'rested' as const,
+        revision: 3,
+        retired: null,
+        placements: [],
+        visits: [],
+      };
       const checked = checkForm(formFrom(before), before);
       expect(checked).toEqual({
         ok: true,
-        draft: { yardId: 'lower', profile: 'rested', revision: 3, unit: JSON.parse(JSON.stringify(unit)) as unknown },
+        draft: {
+          yardId: 'lower',
+          profile: 'rested',
+          revision: 3,
+          unit: JSON.parse(JSON.stringify(unit)) as unknown,
+        },
       });
     },
   );

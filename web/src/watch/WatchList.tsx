@@ -1,38 +1,43 @@
-import { DISPOSITION_WORDS } from '@vaktman/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
+import { figure } from '@vaktman/core';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { shortDayText } from '../control/dates';
-import { DISPOSITION_MARK, Mark } from '../control/Mark';
-import { bankWords } from '../control/words';
+import { monthText, shortDayText } from '../control/dates';
+import { Mark, MARK_WORDS } from '../control/Mark';
 import { FIELD, PHONE } from '../theme/screen';
-import { standingOf, type WatchLine } from './watchFilter';
+import { ColdBar } from './ColdBar';
+import { watchColumns } from './watchColumns';
+import type { ColdestNight, WatchLine, WatchUnit } from './watchFilter';
 
 const Scroller = styled.div`
   overflow: auto;
   flex: 1;
   min-height: 12rem;
   position: relative;
-  border-top: 2px solid var(--ink);
 `;
-const YardHead = styled.h2`
-  display: flex;
+const YardHead = styled.div`
+  ${watchColumns}
   align-items: end;
-  justify-content: space-between;
   height: 100%;
   padding-bottom: 0.25rem;
   border-bottom: 2px solid var(--ink);
+  h2 {
+    grid-column: 1 / span 3;
+    white-space: nowrap;
+  }
   small {
-    font-size: 0.95rem;
+    font-size: 0.92rem;
     font-weight: 500;
     color: var(--ink-2);
+    white-space: nowrap;
+  }
+  .under {
+    text-align: right;
   }
 `;
 const Line = styled(Link)`
-  display: grid;
-  grid-template-columns: 9rem 5.5rem 11rem 13rem 1fr 7rem;
-  gap: 0.8rem;
+  ${watchColumns}
   align-items: center;
   height: 100%;
   border-bottom: 1px solid var(--rule);
@@ -47,12 +52,16 @@ const Line = styled(Link)`
     overflow: hidden;
     text-overflow: ellipsis;
   }
-  .quiet {
+  > .quiet {
     color: var(--ink-2);
   }
-  .date {
+  > .under {
     text-align: right;
     color: var(--ink-2);
+  }
+  > .now {
+    color: var(--failed);
+    font-weight: 700;
   }
   &:hover {
     background: var(--shade);
@@ -60,43 +69,40 @@ const Line = styled(Link)`
   &:focus-visible {
     outline-offset: -3px;
   }
-  @media (max-width: 1100px) {
-    grid-template-columns: 9rem 5rem 9rem 1fr 6.5rem;
-    .bank {
-      display: none;
-    }
-  }
-  ${PHONE} {
-    grid-template-columns: 6.9rem 4rem 1fr;
-    .quiet,
-    .date {
-      display: none;
-    }
-  }
 `;
-const UnitLine = ({ line }: { line: Extract<WatchLine, { kind: 'unit' }> }) => {
-  const { row } = line;
-  const standing = standingOf(row);
-  const words =
-    row.openVisitId === null ? (row.headline ?? 'Never visited: start a visit') : `Visit open: ${row.headline ?? ''}`;
+
+const whatOf = ({ row, answer }: WatchUnit): string => {
+  if (row.disposition === null) return 'Never visited: start a visit';
+  const says = row.headline ?? '';
+  if (row.openVisitId !== null) return `Visit open: ${says}`;
+  if (row.findingCount === 0 && answer === 'unsaid' && row.cold === null) return 'A cold start cannot be told yet';
+  if (row.findingCount === 0 && row.dueOn !== null) return `Next visit ${shortDayText(row.dueOn)}`;
+  return row.findingCount > 1 ? `${says}, and ${row.findingCount - 1} more` : says;
+};
+
+const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
+  const { row, mark } = unit;
+  const isNow = row.underOn !== null && row.underOn <= today;
   return (
     <Line to={`/units/${encodeURIComponent(row.unitId)}`}>
-      <Mark
-        kind={DISPOSITION_MARK[standing]}
-        word={row.disposition === null ? 'no visit' : DISPOSITION_WORDS[standing]}
-      />
+      <Mark kind={mark} word={row.disposition === null ? 'no visit' : MARK_WORDS[mark]} />
       <strong>{row.unitId}</strong>
-      <span className="quiet">{row.description}</span>
-      <span className="quiet bank">{bankWords(row.systemVolts, row.arrangement)}</span>
-      <span>{words}</span>
-      <span className="date">{row.lastVisitAt === null ? '–' : shortDayText(row.lastVisitAt)}</span>
+      <span className="quiet kind">{row.description}</span>
+      <span className="axis">
+        <ColdBar unit={unit} />
+      </span>
+      <span className="degrees">{row.cold === null ? '–' : `${figure(row.cold[1], 0)} °C`}</span>
+      <span>{whatOf(unit)}</span>
+      <span className={`under ${isNow ? 'now' : ''}`}>
+        {row.underOn === null ? '–' : isNow ? `${row.underAt} now` : `${row.underAt} ${monthText(row.underOn)}`}
+      </span>
     </Line>
   );
 };
 
-const useRowHeight = (): number => (window.matchMedia(FIELD.replace('@media ', '')).matches ? 56 : 34);
+const useRowHeight = (): number => (window.matchMedia(FIELD.replace('@media ', '')).matches ? 56 : 31);
 
-const YARD_HEIGHT = 46;
+const YARD_HEIGHT = 40;
 
 /** Marks the moment the list stands on screen, for measuring. */
 const useListMark = (): void => {
@@ -105,8 +111,22 @@ const useListMark = (): void => {
   }, []);
 };
 
+const Narrow = styled.span`
+  ${PHONE} {
+    display: none;
+  }
+`;
+
 /** Units by yard; only the lines on screen are drawn, so thousands scroll as well as ten. */
-export const WatchList = ({ lines }: { lines: readonly WatchLine[] }) => {
+export const WatchList = ({
+  lines,
+  nights,
+  today,
+}: {
+  lines: readonly WatchLine[];
+  nights: ReadonlyMap<string, ColdestNight>;
+  today: string;
+}) => {
   const scroller = useRef<HTMLDivElement>(null);
   const rowHeight = useRowHeight();
   useListMark();
@@ -116,7 +136,7 @@ export const WatchList = ({ lines }: { lines: readonly WatchLine[] }) => {
     estimateSize: (index) => (lines[index]?.kind === 'yard' ? YARD_HEIGHT : rowHeight),
     getItemKey: (index) => {
       const line = lines[index];
-      return line?.kind === 'unit' ? line.row.unitId : `yard ${line?.yard.yardId}`;
+      return line?.kind === 'unit' ? line.unit.row.unitId : `yard ${line?.yard.yardId}`;
     },
     overscan: 12,
   });
@@ -139,11 +159,21 @@ export const WatchList = ({ lines }: { lines: readonly WatchLine[] }) => {
             >
               {line.kind === 'yard' ? (
                 <YardHead>
-                  {line.yard.name}
-                  <small>{line.count === 1 ? '1 unit' : `${line.count} units`}, last visit</small>
+                  <h2>{line.yard.name}</h2>
+                  <small className="axis">
+                    starts down to
+                    {nights.get(line.yard.yardId) === undefined
+                      ? ''
+                      : `; coldest night ${figure(nights.get(line.yard.yardId)!.lowestC, 0)} °C`}
+                  </small>
+                  <small className="degrees" />
+                  <small>
+                    <Narrow>{line.count === 1 ? '1 unit' : `${line.count} units`}, findings</Narrow>
+                  </small>
+                  <small className="under">under limit</small>
                 </YardHead>
               ) : (
-                <UnitLine line={line} />
+                <UnitLine unit={line.unit} today={today} />
               )}
             </li>
           );

@@ -1,46 +1,79 @@
-import { DISPOSITION_WORDS, type Disposition } from '@vaktman/core';
+import type { Fleet, Watch, Weather } from '@vaktman/contract';
+import { DISPOSITION_WORDS, DISPOSITIONS } from '@vaktman/core';
+import { addDays, format, parseISO } from 'date-fns';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Input, Label, SearchField, ToggleButton } from 'react-aria-components';
 import { useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { useFleetQuery, useWatchQuery } from '../api/api';
-import { DISPOSITION_MARK, Mark } from '../control/Mark';
+import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
+import { todayText } from '../control/dates';
+import { ChoiceField } from '../control/Field';
 import { KeyLink } from '../control/Key';
+import { Mark, type MarkKind } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
-import { PHONE } from '../theme/screen';
-import { countByStanding, filterFrom, filterParameters, watchLines, type WatchFilter } from './watchFilter';
+import { NARROW, PHONE } from '../theme/screen';
+import { ComingCold } from './ComingCold';
+import {
+  coldestNights,
+  countByAnswer,
+  filterFrom,
+  filterParameters,
+  SORTS,
+  watchLines,
+  watchUnits,
+  type Sort,
+  type WatchFilter,
+} from './watchFilter';
 import { WatchList } from './WatchList';
+import { WatchSide } from './WatchSide';
+import { answerWords, doneWords, nightWords } from './watchWords';
 
 const Sheet = styled.main`
-  display: flex;
-  flex-direction: column;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 236px;
+  gap: 0 2rem;
   height: calc(100dvh - 62px);
   padding: 0 1.5rem;
+  ${NARROW} {
+    grid-template-columns: minmax(0, 1fr) 200px;
+    gap: 0 1.2rem;
+  }
   ${PHONE} {
+    display: block;
+    height: auto;
     padding: 0 0.9rem;
   }
 `;
+const Main = styled.div`
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  ${PHONE} {
+    height: calc(100dvh - 190px);
+    min-height: 26rem;
+  }
+`;
 const Headline = styled.div`
+  grid-column: 1 / -1;
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 0.3rem 1.6rem;
-  padding: 0.7rem 0 0.4rem;
+  gap: 0 1.5rem;
+  padding: 0.35rem 0 0.2rem;
 `;
-const Standing = styled(ToggleButton)`
+const Answer = styled(ToggleButton)`
   font: inherit;
   color: inherit;
   background: none;
   border: 0;
   border-bottom: 4px solid transparent;
-  padding: 0.2rem 0.1rem;
-  min-height: 52px;
+  padding: 0.1rem;
+  min-height: 50px;
   display: inline-flex;
   align-items: center;
-  gap: 0.6rem;
   cursor: pointer;
-  font-size: 1.75rem;
+  font-size: 1.7rem;
   font-weight: 700;
   font-stretch: 74%;
   span {
@@ -56,47 +89,57 @@ const Standing = styled(ToggleButton)`
     border-bottom-color: var(--rule);
   }
   ${PHONE} {
-    font-size: 1.3rem;
+    font-size: 1.2rem;
   }
 `;
 const Tools = styled.div`
   display: flex;
   align-items: end;
-  gap: 1.5rem;
-  padding-bottom: 0.8rem;
+  gap: 0.9rem;
+  padding-bottom: 0.5rem;
   label {
     display: block;
     font-size: 0.9rem;
     color: var(--ink-2);
   }
+  form {
+    flex: 1 1 9rem;
+  }
   input {
     font: inherit;
-    font-size: 1.15rem;
+    font-size: 1.1rem;
     color: inherit;
     background: var(--raised);
     border: 1.6px solid var(--ink);
     min-height: 48px;
-    width: min(24rem, 100%);
-    padding: 0 0.8rem;
+    width: 100%;
+    padding: 0 0.7rem;
+  }
+  select {
+    max-width: 10rem;
   }
   ${PHONE} {
     flex-wrap: wrap;
-    gap: 0.6rem;
+    gap: 0.5rem;
+    select {
+      max-width: 8rem;
+    }
   }
 `;
 const Yards = styled.div`
   display: flex;
-  gap: 0.5rem;
+  gap: 0.4rem;
 `;
-const YardKey = styled(ToggleButton)`
+const Toggle = styled(ToggleButton)`
   font: inherit;
   font-weight: 620;
   color: inherit;
   min-height: 48px;
-  padding: 0 1rem;
+  padding: 0 0.7rem;
   background: none;
   border: 1.6px solid var(--rule);
   cursor: pointer;
+  white-space: nowrap;
   &[data-selected] {
     background: var(--ink);
     color: var(--paper);
@@ -109,82 +152,68 @@ const Empty = styled.p`
   max-width: 40rem;
 `;
 
-const ORDER: readonly Disposition[] = ['hold', 'unfinished', 'ready-watch', 'ready'];
+const ANSWER_MARK: Readonly<Record<string, MarkKind>> = {
+  'will-not': 'failed',
+  'may-not': 'marginal',
+  unsaid: 'notyet',
+  will: 'passed',
+};
+const SORT_WORDS: Readonly<Record<Sort, string>> = {
+  need: 'needs most',
+  cold: 'coldest start',
+  due: 'due first',
+  under: 'battery fails first',
+  unit: 'unit number',
+};
+const NIGHTS_DRAWN = 7;
+const NO_WEATHER: Weather = { yards: [], problem: null };
 
-/** The lead hand's first look: every unit by yard, how it stands and what is wrong. */
-export const WatchView = () => {
+/** Search text that stands here at once; the address follows a moment later and must not take digits back. */
+const useTyped = (kept: string): readonly [string, (value: string) => void] => {
+  const [typed, setTyped] = useState(kept);
+  const arrivedBy = useNavigationType();
+  useEffect(() => {
+    if (arrivedBy === 'POP') setTyped(kept);
+  }, [arrivedBy, kept]);
+  return [typed, setTyped];
+};
+
+const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather: Weather | undefined }) => {
   const [parameters, setParameters] = useSearchParams();
   const navigate = useNavigate();
   const filter = filterFrom(parameters);
   const change = (part: Partial<WatchFilter>): void =>
     setParameters(filterParameters({ ...filter, ...part }), { replace: true });
-  const fleet = useFleetQuery();
-  const watch = useWatchQuery();
-  // What is typed stands here at once; the address follows a moment later and must not take digits back.
-  const [typed, setTyped] = useState(filter.search);
-  const arrivedBy = useNavigationType();
-  useEffect(() => {
-    if (arrivedBy === 'POP') setTyped(filter.search);
-  }, [arrivedBy, filter.search]);
-  const type = (value: string): void => {
-    setTyped(value);
-    change({ search: value });
-  };
+  const [typed, setTyped] = useTyped(filter.search);
   const search = useDeferredValue(typed);
-  const { standing, yardId } = filter;
+  const { standing, yardId, cold, sort, done } = filter;
+  const nights = useMemo(() => coldestNights(weather), [weather]);
+  const units = useMemo(() => watchUnits(watch, nights, done), [watch, nights, done]);
   const lines = useMemo(
-    () =>
-      watch.data === undefined || fleet.data === undefined
-        ? []
-        : watchLines(watch.data, fleet.data.yards, { search, standing, yardId }),
-    [watch.data, fleet.data, search, standing, yardId],
+    () => watchLines(units, fleet.yards, { search, standing, yardId, cold, sort, done }),
+    [units, fleet.yards, search, standing, yardId, cold, sort, done],
   );
-  if (watch.data === undefined || fleet.data === undefined) {
-    if (watch.isError || fleet.isError) {
-      return (
-        <>
-          <MainBar />
-          <Failed
-            title="The watch could not be loaded"
-            words="The server does not answer. Readings taken on this device are kept and will be sent."
-            again={() => {
-              void watch.refetch();
-              void fleet.refetch();
-            }}
-          />
-        </>
-      );
-    }
-    return (
-      <>
-        <MainBar />
-        <Loading />
-      </>
-    );
-  }
-  const counts = countByStanding(watch.data);
-  const { data: shown } = watch;
-  const { yards } = fleet.data;
+  const night = nightWords(nights);
+  const after = useMemo(() => doneWords(watchUnits(watch, nights, true), night), [watch, nights, night]);
+  const today = todayText();
+  const dates = Array.from({ length: NIGHTS_DRAWN }, (_, index) =>
+    format(addDays(parseISO(today), index), 'yyyy-MM-dd'),
+  );
   /** What is typed now counts, not what the list has caught up with. */
   const openFirst = (): void => {
-    const first = watchLines(shown, yards, { ...filter, search: typed }).find((line) => line.kind === 'unit');
-    if (first?.kind === 'unit') void navigate(`/units/${encodeURIComponent(first.row.unitId)}`);
+    const first = watchLines(units, fleet.yards, { ...filter, search: typed }).find((line) => line.kind === 'unit');
+    if (first?.kind === 'unit') void navigate(`/units/${encodeURIComponent(first.unit.row.unitId)}`);
   };
   return (
-    <>
-      <MainBar />
-      <Sheet>
-        <Headline role="group" aria-label="Show by standing">
-          {ORDER.filter((known) => counts[known] > 0).map((known) => (
-            <Standing
-              key={known}
-              isSelected={standing === known}
-              onChange={(on) => change({ standing: on ? known : null })}
-            >
-              <Mark kind={DISPOSITION_MARK[known]} word={`${counts[known]} ${DISPOSITION_WORDS[known]}`} />
-            </Standing>
-          ))}
-        </Headline>
+    <Sheet>
+      <Headline role="group" aria-label="Show by what the cold will do">
+        {answerWords(countByAnswer(units), night).map(({ answer, words }) => (
+          <Answer key={answer} isSelected={cold === answer} onChange={(on) => change({ cold: on ? answer : null })}>
+            <Mark kind={ANSWER_MARK[answer]!} word={words} />
+          </Answer>
+        ))}
+      </Headline>
+      <Main>
         <Tools>
           <form
             role="search"
@@ -193,38 +222,92 @@ export const WatchView = () => {
               openFirst();
             }}
           >
-            <SearchField value={typed} onChange={type}>
+            <SearchField
+              value={typed}
+              onChange={(value) => {
+                setTyped(value);
+                change({ search: value });
+              }}
+            >
               <Label>Find a unit or a finding</Label>
               <Input placeholder="P-07, loader, weak …" />
             </SearchField>
           </form>
-          {fleet.data.yards.length < 2 ? null : (
+          {fleet.yards.length < 2 ? null : (
             <Yards role="group" aria-label="Yard">
-              {fleet.data.yards.map((yard) => (
-                <YardKey
+              {fleet.yards.map((yard) => (
+                <Toggle
                   key={yard.yardId}
                   isSelected={yardId === yard.yardId}
                   onChange={(on) => change({ yardId: on ? yard.yardId : null })}
                 >
                   {yard.name}
-                </YardKey>
+                </Toggle>
               ))}
             </Yards>
           )}
+          <ChoiceField
+            label="Left its visit"
+            value={standing ?? ''}
+            onChange={(value) => change({ standing: DISPOSITIONS.find((known) => known === value) ?? null })}
+            options={[['', 'in any way'], ...DISPOSITIONS.map((known) => [known, DISPOSITION_WORDS[known]] as const)]}
+          />
+          <ChoiceField
+            label="First"
+            value={sort}
+            onChange={(value) => change({ sort: SORTS.find((known) => known === value) ?? 'need' })}
+            options={SORTS.map((known) => [known, SORT_WORDS[known]] as const)}
+          />
+          <Toggle isSelected={done} onChange={(on) => change({ done: on })}>
+            When this is done
+          </Toggle>
         </Tools>
-        {watch.data.units.length === 0 ? (
+        {watch.units.length === 0 ? (
           <Empty>
             No unit is registered yet. Add the first one, then start a visit on it.
             <br />
             <br />
             <KeyLink to="/units/new">Add a unit</KeyLink>
           </Empty>
-        ) : lines.length === 0 ? (
-          <Empty>Nothing matches. Clear the search or choose another standing.</Empty>
         ) : (
-          <WatchList lines={lines} />
+          <>
+            <ComingCold weather={weather ?? NO_WEATHER} yards={fleet.yards} nights={nights} dates={dates} />
+            {lines.length === 0 ? (
+              <Empty>Nothing matches. Clear the search or choose another standing.</Empty>
+            ) : (
+              <WatchList lines={lines} nights={nights} today={today} />
+            )}
+          </>
         )}
-      </Sheet>
+      </Main>
+      <WatchSide rows={watch.units} today={today} done={after} />
+    </Sheet>
+  );
+};
+
+/** The lead hand's first look: who will not start in the coming cold, what is due, what to buy. */
+export const WatchView = () => {
+  const fleet = useFleetQuery();
+  const watch = useWatchQuery();
+  const weather = useWeatherQuery();
+  const failed = watch.isError || fleet.isError;
+  return (
+    <>
+      <MainBar />
+      {watch.data !== undefined && fleet.data !== undefined ? (
+        <Shown watch={watch.data} fleet={fleet.data} weather={weather.data} />
+      ) : failed ? (
+        <Failed
+          title="The watch could not be loaded"
+          words="The server does not answer. Readings taken on this device are kept and will be sent."
+          again={() => {
+            void watch.refetch();
+            void fleet.refetch();
+          }}
+        />
+      ) : (
+        <Loading />
+      )}
     </>
   );
 };

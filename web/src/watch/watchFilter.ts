@@ -1,71 +1,148 @@
-import type { Watch, WatchRow, Yard } from '@vaktman/contract';
-import { DISPOSITIONS, type Disposition } from '@vaktman/core';
+import type { Watch, WatchRow, Weather, Yard } from '@vaktman/contract';
+import { COLD_ANSWERS, coldAnswer, DISPOSITIONS, watchMark, type ColdAnswer, type Disposition } from '@vaktman/core';
 
-/** How a unit stands in the watch; a unit never visited stands with those that cannot be judged yet. */
-export type Standing = Disposition;
-
-export const standingOf = ({ disposition }: WatchRow): Standing => disposition ?? 'unfinished';
+/** Orders of the list: what needs most, the warmest coldest start, what is due, what fails first, by number. */
+export const SORTS = ['need', 'cold', 'due', 'under', 'unit'] as const;
+export type Sort = (typeof SORTS)[number];
 
 export interface WatchFilter {
   readonly search: string;
-  readonly standing: Standing | null;
+  readonly standing: Disposition | null;
   readonly yardId: string | null;
+  readonly cold: ColdAnswer | null;
+  readonly sort: Sort;
+  /** Shows the watch as it will stand once what is open is done. */
+  readonly done: boolean;
 }
 
-/** The filter as the address bar holds it. */
+/** The filter as the address bar holds it; what is not known there is left out. */
 export const filterFrom = (parameters: URLSearchParams): WatchFilter => {
   const standing = parameters.get('standing');
+  const cold = parameters.get('cold');
+  const sort = parameters.get('sort');
   return {
     search: parameters.get('q') ?? '',
     standing: DISPOSITIONS.find((known) => known === standing) ?? null,
     yardId: parameters.get('yard'),
+    cold: COLD_ANSWERS.find((known) => known === cold) ?? null,
+    sort: SORTS.find((known) => known === sort) ?? 'need',
+    done: parameters.get('done') === '1',
   };
 };
 
-export const filterParameters = ({ search, standing, yardId }: WatchFilter): URLSearchParams => {
+export const filterParameters = ({ search, standing, yardId, cold, sort, done }: WatchFilter): URLSearchParams => {
   const parameters = new URLSearchParams();
   if (search !== '') parameters.set('q', search);
   if (standing !== null) parameters.set('standing', standing);
   if (yardId !== null) parameters.set('yard', yardId);
+  if (cold !== null) parameters.set('cold', cold);
+  if (sort !== 'need') parameters.set('sort', sort);
+  if (done) parameters.set('done', '1');
   return parameters;
 };
 
-const matches = (row: WatchRow, { search, standing, yardId }: WatchFilter): boolean => {
+/** The coldest of a yard's coming nights. */
+export interface ColdestNight {
+  readonly date: string;
+  readonly lowestC: number;
+}
+
+export const coldestNights = (weather: Weather | undefined): ReadonlyMap<string, ColdestNight> =>
+  new Map(
+    (weather?.yards ?? []).flatMap(({ yardId, nights }): [string, ColdestNight][] => {
+      const coldest = nights.reduce<ColdestNight | null>(
+        (least, night) => (least === null || night.lowestC < least.lowestC ? night : least),
+        null,
+      );
+      return coldest === null ? [] : [[yardId, coldest]];
+    }),
+  );
+
+/** The row as it will stand once what is open on it is done; tests still owed are not done by repairing. */
+export const afterRepairs = (row: WatchRow): WatchRow => ({
+  ...row,
+  cold: row.coldAfter === null ? row.cold : [row.coldAfter[0], row.coldAfter[0], row.coldAfter[1]],
+  disposition: row.disposition === 'hold' ? 'ready' : row.disposition,
+  headline: row.actions.length === 0 || row.disposition !== 'hold' ? row.headline : `Done: ${row.actions[0]!.action}`,
+  underAt: row.coldAfter === null ? row.underAt : null,
+  underOn: row.coldAfter === null ? row.underOn : null,
+  actions: row.disposition === 'hold' ? [] : row.actions,
+});
+
+/** A unit with what the cold will do to it. */
+export interface WatchUnit {
+  readonly row: WatchRow;
+  readonly answer: ColdAnswer;
+  readonly lowestC: number | null;
+  readonly mark: ReturnType<typeof watchMark>;
+}
+
+export const watchUnits = (
+  { units }: Watch,
+  nights: ReadonlyMap<string, ColdestNight>,
+  done: boolean,
+): readonly WatchUnit[] =>
+  units.map((unit) => {
+    const row = done ? afterRepairs(unit) : unit;
+    const lowestC = nights.get(row.yardId)?.lowestC ?? null;
+    // A visit left half-way says what was, not what is.
+    const answer = row.disposition === 'unfinished' ? 'unsaid' : coldAnswer(row.cold, lowestC);
+    return { row, answer, lowestC, mark: watchMark(row.disposition, answer) };
+  });
+
+const matches = ({ row, answer }: WatchUnit, { search, standing, yardId, cold }: WatchFilter): boolean => {
   const wanted = search.trim().toLowerCase();
   return (
-    (standing === null || standingOf(row) === standing) &&
+    (standing === null || (row.disposition ?? 'unfinished') === standing) &&
     (yardId === null || row.yardId === yardId) &&
+    (cold === null || answer === cold) &&
     (wanted === '' || `${row.unitId} ${row.description} ${row.headline ?? ''}`.toLowerCase().includes(wanted))
   );
+};
+
+const MARKS = ['failed', 'marginal', 'notyet', 'passed'] as const;
+const LAST = '9999';
+
+const byUnit = (a: WatchUnit, b: WatchUnit): number => (a.row.unitId < b.row.unitId ? -1 : 1);
+const ORDERS: Readonly<Record<Sort, (a: WatchUnit, b: WatchUnit) => number>> = {
+  need: (a, b) =>
+    MARKS.indexOf(a.mark) - MARKS.indexOf(b.mark) ||
+    (b.row.cold?.[1] ?? -99) - (a.row.cold?.[1] ?? -99) ||
+    byUnit(a, b),
+  cold: (a, b) => (b.row.cold?.[1] ?? -99) - (a.row.cold?.[1] ?? -99) || byUnit(a, b),
+  due: (a, b) => (a.row.dueOn ?? LAST).localeCompare(b.row.dueOn ?? LAST) || byUnit(a, b),
+  under: (a, b) => (a.row.underOn ?? LAST).localeCompare(b.row.underOn ?? LAST) || byUnit(a, b),
+  unit: byUnit,
 };
 
 /** A line of the list: the head of a yard, or a unit. */
 export type WatchLine =
   | { readonly kind: 'yard'; readonly yard: Yard; readonly count: number }
-  | { readonly kind: 'unit'; readonly row: WatchRow };
+  | { readonly kind: 'unit'; readonly unit: WatchUnit };
 
-/** Units by yard, those that need most first, as lines of one list. */
-export const watchLines = ({ units }: Watch, yards: readonly Yard[], filter: WatchFilter): WatchLine[] => {
-  const shown = units.filter((row) => matches(row, filter));
-  const byYard = new Map<string, WatchRow[]>();
-  for (const row of shown) {
-    const rows = byYard.get(row.yardId);
-    if (rows === undefined) byYard.set(row.yardId, [row]);
-    else rows.push(row);
+/** Units by yard in the order asked for, as lines of one list. */
+export const watchLines = (
+  units: readonly WatchUnit[],
+  yards: readonly Yard[],
+  filter: WatchFilter,
+): readonly WatchLine[] => {
+  const byYard = new Map<string, WatchUnit[]>();
+  for (const unit of units) {
+    if (!matches(unit, filter)) continue;
+    const rows = byYard.get(unit.row.yardId);
+    if (rows === undefined) byYard.set(unit.row.yardId, [unit]);
+    else rows.push(unit);
   }
   return yards.flatMap((yard): WatchLine[] => {
     const rows = byYard.get(yard.yardId);
     if (rows === undefined) return [];
-    rows.sort(
-      (a, b) =>
-        DISPOSITIONS.indexOf(standingOf(a)) - DISPOSITIONS.indexOf(standingOf(b)) || (a.unitId < b.unitId ? -1 : 1),
-    );
-    return [{ kind: 'yard', yard, count: rows.length }, ...rows.map((row): WatchLine => ({ kind: 'unit', row }))];
+    rows.sort(ORDERS[filter.sort]);
+    return [{ kind: 'yard', yard, count: rows.length }, ...rows.map((unit): WatchLine => ({ kind: 'unit', unit }))];
   });
 };
 
-export const countByStanding = ({ units }: Watch): Readonly<Record<Standing, number>> => {
-  const counts: Record<Standing, number> = { hold: 0, unfinished: 0, 'ready-watch': 0, ready: 0 };
-  for (const row of units) counts[standingOf(row)] += 1;
+export const countByAnswer = (units: readonly WatchUnit[]): Readonly<Record<ColdAnswer, number>> => {
+  const counts = { 'will-not': 0, 'may-not': 0, unsaid: 0, will: 0 };
+  for (const { answer } of units) counts[answer] += 1;
   return counts;
 };

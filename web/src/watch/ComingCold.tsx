@@ -1,0 +1,250 @@
+import type { Weather, Yard } from '@vaktman/contract';
+import { figure } from '@vaktman/core';
+import { format, parseISO } from 'date-fns';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { useTypeNightMutation } from '../api/api';
+import { problemText } from '../api/failure';
+import { ChoiceField, Field } from '../control/Field';
+import { Figure } from '../control/Figure';
+import { Key, QuietKey } from '../control/Key';
+import { PHONE } from '../theme/screen';
+import { AXIS_TICKS_C, onAxis } from './coldScale';
+import { watchColumns } from './watchColumns';
+import type { ColdestNight } from './watchFilter';
+
+const Sheet = styled.section`
+  ${watchColumns}
+  padding-bottom: 0.3rem;
+  .words {
+    grid-column: 1 / span 2;
+  }
+  .words p {
+    font-size: 0.92rem;
+    color: var(--ink-2);
+    line-height: 1.2;
+  }
+  .days {
+    display: grid;
+    grid-template-rows: 18px repeat(7, 15px);
+    text-align: right;
+    font-size: 0.88rem;
+    line-height: 15px;
+    color: var(--ink-2);
+  }
+  .days .coldest {
+    color: var(--ink);
+    font-weight: 700;
+  }
+  svg {
+    width: 100%;
+    height: 123px;
+    overflow: visible;
+    display: block;
+  }
+  .lows {
+    grid-column: span 2;
+    display: flex;
+    gap: 1.4rem;
+    align-items: start;
+  }
+  .lows div {
+    line-height: 1.15;
+  }
+  .lows strong {
+    display: block;
+    font-size: 2rem;
+  }
+  .lows small {
+    color: var(--ink-2);
+    font-size: 0.92rem;
+  }
+  @media (max-width: 1100px) {
+    .days {
+      display: none;
+    }
+    .lows {
+      grid-column: span 2;
+    }
+  }
+  ${PHONE} {
+    display: block;
+    .axis {
+      display: none;
+    }
+  }
+`;
+const Form = styled.form`
+  grid-column: 1 / -1;
+  display: grid;
+  grid-template-columns: 1fr 1fr 8rem auto auto;
+  gap: 0.8rem;
+  align-items: end;
+  padding: 0.4rem 0 0.6rem;
+  ${PHONE} {
+    grid-template-columns: 1fr;
+  }
+`;
+
+/** Marks of the yards on the axis: shapes that stay apart without colour. */
+const SHAPES = ['M0 -5L5 4L-5 4Z', 'M-5 -4L5 -4L0 5Z', 'M-4 -4H4V4H-4Z', 'M0 -5L5 0L0 5L-5 0Z'] as const;
+const FILLS = ['var(--ink)', 'var(--paper)', 'var(--ink)', 'var(--paper)'] as const;
+
+const YardShape = ({ index }: { index: number }) => (
+  <path d={SHAPES[index % SHAPES.length]} fill={FILLS[index % FILLS.length]} stroke="var(--ink)" strokeWidth="1.4" />
+);
+
+const NightForm = ({
+  yards,
+  dates,
+  close,
+}: {
+  yards: readonly Yard[];
+  dates: readonly string[];
+  close: () => void;
+}) => {
+  const [yardId, setYardId] = useState(yards[0]?.yardId ?? '');
+  const [date, setDate] = useState(dates[0] ?? '');
+  const [lowest, setLowest] = useState('');
+  const [error, setError] = useState<string | undefined>();
+  const [typeNight, { isLoading }] = useTypeNightMutation();
+  const keep = async (): Promise<void> => {
+    const lowestC = lowest.trim() === '' ? null : Number(lowest.replace('−', '-').replace(',', '.'));
+    if (lowestC !== null && !Number.isFinite(lowestC)) {
+      setError(`expected degrees such as -18, received ${lowest}`);
+      return;
+    }
+    const answer = await typeNight({ yardId, date, lowestC });
+    if (answer.error === undefined) close();
+    else setError(problemText(answer.error));
+  };
+  return (
+    <Form
+      aria-label="Type a night in"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <ChoiceField
+        label="Yard"
+        value={yardId}
+        onChange={setYardId}
+        options={yards.map((yard) => [yard.yardId, yard.name] as const)}
+      />
+      <ChoiceField
+        label="Night"
+        value={date}
+        onChange={setDate}
+        options={dates.map((day) => [day, format(parseISO(day), 'EEEE d MMM')] as const)}
+      />
+      <Field label="Lowest °C, empty: as forecast" value={lowest} onChange={setLowest} inputMode="text" error={error} />
+      <Key type="submit" isDisabled={isLoading}>
+        Keep
+      </Key>
+      <QuietKey onPress={close}>Leave</QuietKey>
+    </Form>
+  );
+};
+
+/** The coming nights of every yard on the axis all units are drawn on; typed in where the forecast is known better. */
+export const ComingCold = ({
+  weather,
+  yards,
+  nights,
+  dates,
+}: {
+  weather: Weather;
+  yards: readonly Yard[];
+  nights: ReadonlyMap<string, ColdestNight>;
+  /** The seven dates drawn, the first one tonight. */
+  dates: readonly string[];
+}) => {
+  const [typing, setTyping] = useState(false);
+  const coldestDates = new Set([...nights.values()].map(({ date }) => date));
+  return (
+    <Sheet aria-label="The coming cold">
+      <div className="words">
+        <h2>The coming cold</h2>
+        <p>
+          lowest of each night
+          {weather.yards.some((yard) => yard.nights.some(({ from }) => from === 'typed')) ? ', some typed in' : ''}
+        </p>
+        {weather.problem === null ? null : <p role="status">{weather.problem}</p>}
+        <QuietKey style={{ padding: 0, minHeight: 36 }} onPress={() => setTyping((open) => !open)}>
+          Type nights in
+        </QuietKey>
+      </div>
+      <div className="days kind" aria-hidden="true">
+        <span />
+        {dates.map((date) => (
+          <span key={date} className={coldestDates.has(date) ? 'coldest' : ''}>
+            {format(parseISO(date), 'EEE d')}
+          </span>
+        ))}
+      </div>
+      <div className="axis">
+        <svg
+          role="img"
+          aria-label={yards
+            .map(
+              ({ yardId, name }) =>
+                `${name}: ${(weather.yards.find((yard) => yard.yardId === yardId)?.nights ?? []).map(({ date, lowestC }) => `${date} ${figure(lowestC, 0)} °C`).join(', ')}`,
+            )
+            .join('. ')}
+        >
+          {AXIS_TICKS_C.map((celsius) => (
+            <g key={celsius}>
+              <text
+                x={`${onAxis(celsius)}%`}
+                y="12"
+                fontSize="13"
+                textAnchor={celsius === 0 ? 'start' : celsius === -40 ? 'end' : 'middle'}
+                fill="var(--ink-2)"
+              >
+                {figure(celsius, 0)}
+                {celsius === 0 ? ' °C' : ''}
+              </text>
+              <line
+                x1={`${onAxis(celsius)}%`}
+                x2={`${onAxis(celsius)}%`}
+                y1="18"
+                y2="123"
+                stroke="var(--rule)"
+                strokeWidth="0.8"
+              />
+            </g>
+          ))}
+          {yards.map(({ yardId }, index) =>
+            (weather.yards.find((yard) => yard.yardId === yardId)?.nights ?? []).map(({ date, lowestC }) => {
+              const row = dates.indexOf(date);
+              return row < 0 ? null : (
+                <svg key={`${yardId} ${date}`} x={`${onAxis(lowestC)}%`} y={18 + 15 * row + 8} overflow="visible">
+                  <YardShape index={index} />
+                </svg>
+              );
+            }),
+          )}
+        </svg>
+      </div>
+      <div className="lows">
+        {yards.map(({ yardId, name }, index) => {
+          const coldest = nights.get(yardId);
+          return (
+            <div key={yardId}>
+              <svg viewBox="-7 -7 14 14" style={{ width: 14, height: 14, display: 'inline' }} aria-hidden="true">
+                <YardShape index={index} />
+              </svg>{' '}
+              {name}
+              <strong>{coldest === undefined ? '–' : <Figure text={figure(coldest.lowestC, 0)} unit="°C" />}</strong>
+              <small>
+                {coldest === undefined ? 'no night known' : `${format(parseISO(coldest.date), 'EEEE')} night`}
+              </small>
+            </div>
+          );
+        })}
+      </div>
+      {typing ? <NightForm yards={yards} dates={dates} close={() => setTyping(false)} /> : null}
+    </Sheet>
+  );
+};

@@ -1,0 +1,126 @@
+import type { WatchRow } from '@vaktman/contract';
+import { format, parseISO } from 'date-fns';
+import Papa from 'papaparse';
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { shortDayText } from '../control/dates';
+import { QuietKey } from '../control/Key';
+import { PHONE } from '../theme/screen';
+import { dueThisWeek, toBuy, type BuyLine } from './plans';
+
+const Side = styled.aside`
+  display: flex;
+  flex-direction: column;
+  gap: 1.3rem;
+  overflow-y: auto;
+  padding-bottom: 0.8rem;
+  h2 {
+    font-size: 1.15rem;
+    padding-bottom: 0.4rem;
+    border-bottom: 2px solid var(--ink);
+  }
+  li {
+    display: grid;
+    grid-template-columns: 4.2rem 1fr;
+    gap: 0.5rem;
+    border-bottom: 1px solid var(--rule);
+    padding: 0.32rem 0;
+    line-height: 1.2;
+  }
+  .buy li {
+    grid-template-columns: 1.6rem 1fr;
+  }
+  .buy strong {
+    font-size: 1.2rem;
+  }
+  small {
+    display: block;
+    color: var(--ink-2);
+    font-size: 0.88rem;
+  }
+  time {
+    color: var(--ink-2);
+    font-size: 0.95rem;
+  }
+  .late {
+    color: var(--failed);
+    font-weight: 700;
+  }
+  ${PHONE} {
+    overflow: visible;
+  }
+`;
+
+const SHOWN = 12;
+const BY = { date: '', hours: ' by engine hours', distance: ' by distance' } as const;
+
+const saveCsv = (lines: readonly BuyLine[]): void => {
+  const text = Papa.unparse(
+    lines.map(({ part, count, units }) => ({ part, count, units: units.join(' ') })),
+    { columns: ['part', 'count', 'units'] },
+  );
+  const address = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = 'to-buy.csv';
+  link.click();
+  URL.revokeObjectURL(address);
+};
+
+/** What the week asks for: visits that are due, and parts that open actions need. */
+export const WatchSide = ({ rows, today, done }: { rows: readonly WatchRow[]; today: string; done: string }) => {
+  const due = dueThisWeek(rows, today);
+  const buy = toBuy(rows);
+  return (
+    <Side aria-label="This week">
+      <section>
+        <h2>Due this week</h2>
+        {due.length === 0 ? <p>Nothing is due within seven days.</p> : null}
+        <ul>
+          {due.slice(0, SHOWN).map(({ unitId, dueOn, daysLate, by, what }) => (
+            <li key={unitId}>
+              <time dateTime={dueOn}>{daysLate > 0 ? shortDayText(dueOn) : format(parseISO(dueOn), 'EEE d')}</time>
+              <span>
+                <Link to={`/units/${encodeURIComponent(unitId)}`}>
+                  <b>{unitId}</b>
+                </Link>{' '}
+                {what}
+                {BY[by]}
+                {daysLate === 0 ? (
+                  ''
+                ) : (
+                  <span className="late"> {daysLate === 1 ? '1 day late' : `${daysLate} days late`}</span>
+                )}
+              </span>
+            </li>
+          ))}
+        </ul>
+        {due.length > SHOWN ? <small>and {due.length - SHOWN} more: sort by due date</small> : null}
+      </section>
+      <section className="buy">
+        <h2>To buy</h2>
+        {buy.length === 0 ? <p>No open action needs a part.</p> : null}
+        <ul>
+          {buy.slice(0, SHOWN).map(({ part, count, units }) => (
+            <li key={part}>
+              <strong>{count}</strong>
+              <span>
+                {part}
+                <small>{units.length > 4 ? `${units.length} units` : units.join(', ')}</small>
+              </span>
+            </li>
+          ))}
+        </ul>
+        {buy.length === 0 ? null : (
+          <QuietKey style={{ padding: 0 }} onPress={() => saveCsv(buy)}>
+            Save as CSV
+          </QuietKey>
+        )}
+      </section>
+      <section>
+        <h2>When this is done</h2>
+        <p style={{ paddingTop: '0.4rem' }}>{done}</p>
+      </section>
+    </Side>
+  );
+};
