@@ -62,6 +62,7 @@ export * from './planning/openActions';
 export * from './planning/outlook';
 export * from './visit/actions';
 export * from './visit/again';
+export { PILE_REFERENCE_AMPS } from './starting/starterDrop';
 export * from './history/visitFigures';
 export * from './history/theilSen';
 export * from './history/series';

@@ -8,7 +8,7 @@ export interface NextDue {
   readonly odometerKm?: number;
 }
 
-/** Days, hours and kilometres to the next visit by how the unit left. Rule of thumb; every figure may be changed. */
+/** Days, hours and kilometres to the next visit by how the unit left; 0 leaves that meter out. Rule of thumb; every figure may be changed. */
 const INTERVALS: Readonly<Record<Disposition, { days: number; hours: number; km: number }>> = {
   ready: { days: 182, hours: 500, km: 20_000 },
   'ready-watch': { days: 60, hours: 200, km: 8_000 },
@@ -31,7 +31,7 @@ export const proposedDue = (
   const date = new Date(Date.parse(`${closedOn}T12:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
   return {
     date,
-    ...(meters.engineHours === undefined ? {} : { engineHours: Math.round(meters.engineHours + hours) }),
-    ...(meters.odometerKm === undefined ? {} : { odometerKm: Math.round(meters.odometerKm + km) }),
+    ...(meters.engineHours === undefined || hours === 0 ? {} : { engineHours: Math.round(meters.engineHours + hours) }),
+    ...(meters.odometerKm === undefined || km === 0 ? {} : { odometerKm: Math.round(meters.odometerKm + km) }),
   };
 };

@@ -1,24 +1,38 @@
 import type { BatteryLast, UnitDetail } from '@vaktman/contract';
-import { batteriesInOrder, CAPABILITY_LIMIT_PERCENT, DISPOSITION_WORDS, figure } from '@vaktman/core';
+import {
+  batteriesInOrder,
+  CAPABILITY_LIMIT_PERCENT,
+  DISPOSITION_WORDS,
+  figure,
+  limitBook,
+  PILE_REFERENCE_AMPS,
+} from '@vaktman/core';
 import { lazy, Suspense } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
-import { useFleetQuery, useUnitQuery } from '../api/api';
+import { useFleetQuery, useUnitHistoryQuery, useUnitQuery, useWeatherQuery } from '../api/api';
 import { isNotFound } from '../api/failure';
+import { useNow } from '../clock/useNow';
 import { dayText, shortDayText } from '../control/dates';
 import { KeyLink, PrimaryKeyLink } from '../control/Key';
 import { Figure } from '../control/Figure';
-import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
+import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { bankWords } from '../control/words';
-import { BankDrawing, type BatteryFace } from '../drawing/BankDrawing';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
 import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
+import { coldestNights } from '../watch/watchFilter';
+import { KindTable } from './KindTable';
+import { UnitPath } from './UnitPath';
+import { Scroll, Table } from './unitTable';
 
-const CapabilityChart = lazy(() => import('./CapabilityChart'));
+const HOUR_MS = 3_600_000;
+const LifeLines = lazy(() => import('./LifeLines'));
+const CircuitTrends = lazy(() => import('./CircuitTrends'));
+const ColdCurve = lazy(() => import('./ColdCurve'));
 
 const Sheet = styled.main`
   display: grid;
@@ -33,65 +47,51 @@ const Sheet = styled.main`
     padding: 0.9rem 0.9rem 3rem;
   }
 `;
-const Top = styled.div`
-  display: grid;
-  grid-template-columns: minmax(240px, 380px) minmax(0, 1fr);
-  gap: 1.8rem;
-  align-items: start;
-  @media (max-width: 900px) {
-    grid-template-columns: 1fr;
-  }
-`;
-const Scroll = styled.div`
-  overflow-x: auto;
-`;
-const Table = styled.table`
-  width: 100%;
-  border-collapse: collapse;
-  white-space: nowrap;
-  caption {
-    text-align: left;
-    font-size: 1.3rem;
-    font-weight: 720;
-    font-stretch: 74%;
-    padding-bottom: 0.5rem;
-  }
-  th {
-    text-align: left;
-    font-size: 0.9rem;
-    font-weight: 500;
-    color: var(--ink-2);
-    border-bottom: 2px solid var(--ink);
-    padding: 0 0.7rem 0.2rem 0;
-  }
-  td {
-    border-bottom: 1px solid var(--rule);
-    padding: 0.32rem 0.7rem 0.32rem 0;
-  }
-  .number {
-    text-align: right;
-  }
-  .weak {
-    color: var(--failed);
-  }
-  strong {
-    font-size: 1.25rem;
-  }
-  .words {
-    white-space: normal;
-  }
-  @media (pointer: coarse), (max-width: 720px) {
-    td {
-      height: 56px;
-    }
-  }
-`;
 const Side = styled.aside`
   display: flex;
   flex-direction: column;
   gap: 1rem;
   ${PHONE} {
     order: -1;
+  }
+`;
+const Wide = styled.div`
+  ${PHONE} {
+    overflow-x: auto;
+    svg {
+      min-width: 760px;
+    }
+  }
+`;
+const Actions = styled.section`
+  h2 {
+    border-top: 2px solid var(--ink);
+    border-bottom: 1px solid var(--rule);
+    padding: 0.4rem 0;
+  }
+  li {
+    border-bottom: 1px solid var(--rule);
+    padding: 0.4rem 0;
+  }
+  strong {
+    display: block;
+    font-size: 1.12rem;
+  }
+  small {
+    color: var(--ink-2);
+    font-size: 0.95rem;
+  }
+`;
+const More = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.2rem;
+  background: var(--paper);
+  a {
+    min-height: 48px;
+    display: inline-flex;
+    align-items: center;
+    font-weight: 620;
   }
 `;
 const Story = styled.p`
@@ -107,13 +107,6 @@ const Keys = styled.div`
   bottom: 1.2rem;
   margin-top: auto;
 `;
-
-const faceOf = (last: BatteryLast | undefined): BatteryFace => {
-  if (last === undefined) return { value: null, unit: '', note: 'not read', mark: 'notyet' };
-  const mark = last.verdict === null ? 'notyet' : VERDICT_MARK[last.verdict];
-  if (last.lowestVolts !== null) return { value: last.lowestVolts.toFixed(2), unit: 'V', note: 'under load', mark };
-  return { value: last.restingVolts?.toFixed(2) ?? null, unit: 'V', note: 'at rest', mark };
-};
 
 /** Each battery's last values, from the latest visit that read it. */
 const lastByPosition = ({ visits }: UnitDetail): Record<string, BatteryLast> => {
@@ -137,6 +130,13 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
   const open = visits.find(({ closedAt }) => closedAt === null);
   const batteries = batteriesInOrder(unit.bank);
   const gone = placements.filter(({ to }) => to !== null);
+  const { data: history } = useUnitHistoryQuery(unit.id);
+  const { data: weather } = useWeatherQuery();
+  const now = useNow(HOUR_MS);
+  const night = coldestNights(weather).get(detail.yardId) ?? null;
+  const limits = limitBook(detail.profile ?? fleet?.profile ?? 'pile', unit.systemVolts, unit.makerLimits);
+  const isSet =
+    new Set(unit.bank.batteries.map(({ set }) => set)).size === 1 && unit.bank.batteries[0]?.set !== undefined;
   return (
     <>
       <TitleBlock
@@ -165,77 +165,92 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
       />
       <Sheet>
         <div>
-          <Top>
-            <BankDrawing
-              bank={unit.bank}
-              faces={Object.fromEntries(batteries.map(({ position }) => [position, faceOf(lasts[position])]))}
-            />
-            <Scroll>
-              <Table>
-                <caption>Batteries</caption>
-                <thead>
-                  <tr>
-                    <th scope="col">At</th>
-                    <th scope="col">Make, serial</th>
-                    <th scope="col">Rating</th>
-                    <th scope="col">Fitted</th>
-                    <th scope="col" className="number">
-                      Rest V
-                    </th>
-                    <th scope="col" className="number">
-                      Gives
-                    </th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {batteries.map((battery) => {
-                    const last = lasts[battery.position];
-                    return (
-                      <tr key={battery.position}>
-                        <td>
-                          <strong>{battery.position}</strong>
-                        </td>
-                        <td>
-                          {battery.make ?? 'make not on record'}
-                          <br />
-                          {battery.serial ?? 'no serial'}
-                        </td>
-                        <td>
-                          {battery.rating === undefined ? '–' : `${battery.rating.value} A ${battery.rating.standard}`}
-                          <br />
-                          {battery.chemistry}
-                        </td>
-                        <td>{battery.fitted === undefined ? '–' : shortDayText(battery.fitted)}</td>
-                        <td className="number">
-                          {last?.restingVolts == null ? '–' : <Figure text={last.restingVolts.toFixed(2)} />}
-                        </td>
-                        <td
-                          className={`number ${(last?.figures.capabilityPercent ?? 100) < CAPABILITY_LIMIT_PERCENT ? 'weak' : ''}`}
-                        >
-                          <Capability last={last} />
-                        </td>
-                      </tr>
-                    );
-                  })}
-                  {gone.map((placement) => (
-                    <tr key={placement.placementId}>
-                      <td>{placement.position}, was</td>
+          <Wide>
+            <UnitPath detail={detail} />
+          </Wide>
+          {history === undefined ? null : (
+            <Suspense fallback={null}>
+              <LifeLines detail={detail} history={history} nowMs={now} />
+              <CircuitTrends
+                history={history}
+                dropSumMilliohm={(1000 * limits.get('starterDropSumVolts').value) / PILE_REFERENCE_AMPS}
+                rechargeAmps={limits.get(isSet ? 'rechargeSetAmps' : 'rechargeBankAmps').value}
+              />
+            </Suspense>
+          )}
+          <Scroll style={{ marginTop: '1.4rem' }}>
+            {history === undefined ? null : (
+              <KindTable
+                history={history}
+                kind={`${unit.description}, ${bankWords(unit.systemVolts, unit.bank.arrangement)}`}
+              />
+            )}
+          </Scroll>
+          <Scroll style={{ marginTop: '1.4rem' }}>
+            <Table>
+              <caption>Batteries</caption>
+              <thead>
+                <tr>
+                  <th scope="col">At</th>
+                  <th scope="col">Make, serial</th>
+                  <th scope="col">Rating</th>
+                  <th scope="col">Fitted</th>
+                  <th scope="col" className="number">
+                    Rest V
+                  </th>
+                  <th scope="col" className="number">
+                    Gives
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {batteries.map((battery) => {
+                  const last = lasts[battery.position];
+                  return (
+                    <tr key={battery.position}>
                       <td>
-                        {placement.battery.make ?? '–'}
-                        <br />
-                        {placement.battery.serial ?? 'no serial'}
+                        <strong>{battery.position}</strong>
                       </td>
-                      <td>{placement.battery.rating === undefined ? '–' : `${placement.battery.rating.value} A`}</td>
-                      <td colSpan={3} className="words">
-                        {shortDayText(placement.from)} to {placement.to === null ? '' : shortDayText(placement.to)}:{' '}
-                        {placement.removedBecause ?? 'removed'}
+                      <td>
+                        {battery.make ?? 'make not on record'}
+                        <br />
+                        {battery.serial ?? 'no serial'}
+                      </td>
+                      <td>
+                        {battery.rating === undefined ? '–' : `${battery.rating.value} A ${battery.rating.standard}`}
+                        <br />
+                        {battery.chemistry}
+                      </td>
+                      <td>{battery.fitted === undefined ? '–' : shortDayText(battery.fitted)}</td>
+                      <td className="number">
+                        {last?.restingVolts == null ? '–' : <Figure text={last.restingVolts.toFixed(2)} />}
+                      </td>
+                      <td
+                        className={`number ${(last?.figures.capabilityPercent ?? 100) < CAPABILITY_LIMIT_PERCENT ? 'weak' : ''}`}
+                      >
+                        <Capability last={last} />
                       </td>
                     </tr>
-                  ))}
-                </tbody>
-              </Table>
-            </Scroll>
-          </Top>
+                  );
+                })}
+                {gone.map((placement) => (
+                  <tr key={placement.placementId}>
+                    <td>{placement.position}, was</td>
+                    <td>
+                      {placement.battery.make ?? '–'}
+                      <br />
+                      {placement.battery.serial ?? 'no serial'}
+                    </td>
+                    <td>{placement.battery.rating === undefined ? '–' : `${placement.battery.rating.value} A`}</td>
+                    <td colSpan={3} className="words">
+                      {shortDayText(placement.from)} to {placement.to === null ? '' : shortDayText(placement.to)}:{' '}
+                      {placement.removedBecause ?? 'removed'}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Table>
+          </Scroll>
           <Scroll style={{ marginTop: '1.4rem' }}>
             <Table>
               <caption>Visits</caption>
@@ -298,13 +313,35 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
               {open === undefined ? '' : 'A visit is open.'}
             </Story>
           )}
-          {visits.length < 2 ? null : (
+          {history?.outlook == null ? null : (
             <Suspense fallback={null}>
-              <CapabilityChart visits={visits} positions={batteries.map(({ position }) => position)} />
+              <ColdCurve cold={history.outlook.cold} night={night} />
             </Suspense>
           )}
+          {history === undefined || history.actions.length === 0 ? null : (
+            <Actions aria-label="Open actions">
+              <h2>Open actions</h2>
+              <ul>
+                {history.actions.map(({ finding, says, action, part }) => (
+                  <li key={finding}>
+                    <strong>{action}</strong>
+                    <small>
+                      {says}
+                      {part === null ? '' : `. Part: ${part.name}`}
+                    </small>
+                  </li>
+                ))}
+              </ul>
+            </Actions>
+          )}
           <Keys>
-            <KeyLink to={`/units/${encodeURIComponent(unit.id)}/edit`}>Edit the unit</KeyLink>
+            <More>
+              <Link to={`/units/${encodeURIComponent(unit.id)}/edit`}>Edit the unit</Link>
+              <Link to={`/units/new?copy=${encodeURIComponent(unit.id)}`}>Copy as template</Link>
+              <a href={`/api/units/${encodeURIComponent(unit.id)}/labels.pdf`} download>
+                Labels
+              </a>
+            </More>
             {open === undefined ? (
               <PrimaryKeyLink to={`/units/${encodeURIComponent(unit.id)}/prepare`}>Start a visit</PrimaryKeyLink>
             ) : (

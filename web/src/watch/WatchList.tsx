@@ -52,6 +52,10 @@ const Line = styled(Link)`
     overflow: hidden;
     text-overflow: ellipsis;
   }
+  > .axis {
+    align-self: stretch;
+    overflow: visible;
+  }
   > .quiet {
     color: var(--ink-2);
   }
@@ -80,9 +84,13 @@ const whatOf = ({ row, answer }: WatchUnit): string => {
   return row.findingCount > 1 ? `${says}, and ${row.findingCount - 1} more` : says;
 };
 
+/** A battery that fails later than this is nobody's concern today. */
+const FAR_YEARS = 2;
+
 const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
   const { row, mark } = unit;
   const isNow = row.underOn !== null && row.underOn <= today;
+  const isFar = row.underOn === null || Number(row.underOn.slice(0, 4)) - Number(today.slice(0, 4)) > FAR_YEARS;
   return (
     <Line to={`/units/${encodeURIComponent(row.unitId)}`}>
       <Mark kind={mark} word={row.disposition === null ? 'no visit' : MARK_WORDS[mark]} />
@@ -94,7 +102,11 @@ const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
       <span className="degrees">{row.cold === null ? '–' : `${figure(row.cold[1], 0)} °C`}</span>
       <span>{whatOf(unit)}</span>
       <span className={`under ${isNow ? 'now' : ''}`}>
-        {row.underOn === null ? '–' : isNow ? `${row.underAt} now` : `${row.underAt} ${monthText(row.underOn)}`}
+        {row.underOn === null || isFar
+          ? '–'
+          : isNow
+            ? `${row.underAt} now`
+            : `${row.underAt} ${monthText(row.underOn)}`}
       </span>
     </Line>
   );

@@ -38,6 +38,12 @@ const Side = styled.aside`
     color: var(--ink-2);
     font-size: 0.88rem;
   }
+  .what {
+    display: -webkit-box;
+    -webkit-line-clamp: 2;
+    -webkit-box-orient: vertical;
+    overflow: hidden;
+  }
   time {
     color: var(--ink-2);
     font-size: 0.95rem;
@@ -84,13 +90,13 @@ export const WatchSide = ({ rows, today, done }: { rows: readonly WatchRow[]; to
                 <Link to={`/units/${encodeURIComponent(unitId)}`}>
                   <b>{unitId}</b>
                 </Link>{' '}
-                {what}
-                {BY[by]}
-                {daysLate === 0 ? (
-                  ''
-                ) : (
-                  <span className="late"> {daysLate === 1 ? '1 day late' : `${daysLate} days late`}</span>
+                {daysLate === 0 ? null : (
+                  <span className="late">{daysLate === 1 ? '1 day late' : `${daysLate} days late`}</span>
                 )}
+                <small className="what">
+                  {what}
+                  {BY[by]}
+                </small>
               </span>
             </li>
           ))}

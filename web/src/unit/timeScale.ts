@@ -1,0 +1,25 @@
+import { addMonths, format } from 'date-fns';
+
+/** One time axis for visits, values, forecasts and batteries, milliseconds since 1970. */
+export interface TimeScale {
+  readonly fromMs: number;
+  readonly nowMs: number;
+  readonly toMs: number;
+}
+
+const LEAST_BACK_MS = 180 * 86_400_000;
+/** How far ahead forecasts are drawn. */
+const MONTHS_AHEAD = 12;
+
+/** From the first of some moments to a year ahead of now. */
+export const timeScale = (moments: readonly number[], nowMs: number): TimeScale => ({
+  fromMs: Math.min(nowMs - LEAST_BACK_MS, ...moments),
+  nowMs,
+  toMs: addMonths(nowMs, MONTHS_AHEAD).getTime(),
+});
+
+/** Where a moment stands, percent of the axis. */
+export const onTime = ({ fromMs, toMs }: TimeScale, ms: number): number =>
+  Math.min(100, Math.max(0, (100 * (ms - fromMs)) / (toMs - fromMs)));
+
+export const monthOf = (ms: number): string => format(ms, 'MMM yy');

@@ -1,0 +1,48 @@
+import styled from 'styled-components';
+
+/** Scrolls sideways where a table is wider than its sheet. */
+export const Scroll = styled.div`
+  overflow-x: auto;
+`;
+/** A ruled table of the unit's sheet. */
+export const Table = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  white-space: nowrap;
+  caption {
+    text-align: left;
+    font-size: 1.3rem;
+    font-weight: 720;
+    font-stretch: 74%;
+    padding-bottom: 0.5rem;
+  }
+  th {
+    text-align: left;
+    font-size: 0.9rem;
+    font-weight: 500;
+    color: var(--ink-2);
+    border-bottom: 2px solid var(--ink);
+    padding: 0 0.7rem 0.2rem 0;
+  }
+  td {
+    border-bottom: 1px solid var(--rule);
+    padding: 0.32rem 0.7rem 0.32rem 0;
+  }
+  .number {
+    text-align: right;
+  }
+  .weak {
+    color: var(--failed);
+  }
+  strong {
+    font-size: 1.25rem;
+  }
+  .words {
+    white-space: normal;
+  }
+  @media (pointer: coarse), (max-width: 720px) {
+    td {
+      height: 56px;
+    }
+  }
+`;
