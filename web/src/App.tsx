@@ -16,6 +16,11 @@ const VisitView = lazy(() => import('./visit/VisitView').then((module) => ({ def
 const ImportView = lazy(() => import('./visit/ImportView').then((module) => ({ default: module.ImportView })));
 const BenchView = lazy(() => import('./practice/BenchView').then((module) => ({ default: module.BenchView })));
 const PracticeView = lazy(() => import('./practice/PracticeView').then((module) => ({ default: module.PracticeView })));
+const RegisterView = lazy(() => import('./register/RegisterView').then((module) => ({ default: module.RegisterView })));
+const BatteriesView = lazy(() =>
+  import('./battery/BatteriesView').then((module) => ({ default: module.BatteriesView })),
+);
+const BatteryView = lazy(() => import('./battery/BatteryView').then((module) => ({ default: module.BatteryView })));
 const MethodView = lazy(() => import('./method/MethodView').then((module) => ({ default: module.MethodView })));
 const PeopleView = lazy(() => import('./people/PeopleView').then((module) => ({ default: module.PeopleView })));
 
@@ -45,6 +50,9 @@ export const App = () => {
       <Suspense fallback={<Loading />}>
         <Routes>
           <Route path="/" element={<WatchView />} />
+          <Route path="/units" element={<RegisterView />} />
+          <Route path="/batteries" element={<BatteriesView />} />
+          <Route path="/batteries/:batteryId" element={<BatteryView />} />
           <Route path="/units/new" element={<UnitFormView />} />
           <Route path="/units/:unitId" element={<UnitView />} />
           <Route path="/units/:unitId/edit" element={<UnitFormView />} />

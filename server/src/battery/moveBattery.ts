@@ -104,6 +104,12 @@ const moved = async (
       const left = sits === null ? now : await endPlacement(db, fleetId, sits.placementId, now, move.because);
       const freed = occupant === null ? now : await endPlacement(db, fleetId, occupant.placementId, now, move.because);
       await placed(db, fleetId, batteryId, move, later(left, freed));
+      // The first time it is fitted is the day its age counts from.
+      await db.query(
+        `UPDATE battery SET description = description || jsonb_build_object('fitted', $3::text)
+         WHERE fleet_id = $1 AND battery_id = $2 AND NOT description ? 'fitted'`,
+        [fleetId, batteryId, now.slice(0, 10)],
+      );
       return [...new Set([move.unitId, ...(sits === null ? [] : [sits.unitId])])];
     }
     case 'swap': {

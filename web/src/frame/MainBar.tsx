@@ -103,7 +103,9 @@ export const MainBar = () => {
         <NavLink to="/" end>
           Watch
         </NavLink>
-        <NavLink to="/units">Units</NavLink>
+        <NavLink to="/units" end>
+          Units
+        </NavLink>
         <NavLink to="/batteries">Batteries</NavLink>
         <NavLink to="/practice">Practice</NavLink>
         <NavLink to="/method">Method</NavLink>

@@ -1,12 +1,12 @@
 import type { UnitDetail } from '@vaktman/contract';
 import { CHEMISTRIES, LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES, RATING_STANDARDS } from '@vaktman/core';
 import { useEffect, useMemo, useState } from 'react';
-import { Controller, useForm, useWatch, type Control, type FieldPath } from 'react-hook-form';
-import { useNavigate, useParams } from 'react-router';
+import { useForm, useWatch } from 'react-hook-form';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useAddUnitMutation, useChangeUnitMutation, useFleetQuery, useUnitQuery } from '../api/api';
 import { failureOf } from '../api/failure';
-import { ChoiceField, Field, FieldGroup } from '../control/Field';
+import { FieldGroup } from '../control/Field';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
 import { bankWords } from '../control/words';
 import { BankDrawing } from '../drawing/BankDrawing';
@@ -15,6 +15,7 @@ import { EndLink } from '../frame/EndLink';
 import { Failed, Loading } from '../frame/Failed';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
+import { Choice, TextLine, type FormName } from './formLines';
 import {
   arrangementsFor,
   batteryCount,
@@ -25,6 +26,7 @@ import {
   errorsByField,
   formFrom,
   formResolver,
+  templateFrom,
   type CableKey,
   type UnitFormFields,
 } from './unitForm';
@@ -82,77 +84,6 @@ const Wrong = styled.p`
   font-weight: 680;
 `;
 
-const errorAt = (errors: unknown, name: string): string | undefined => {
-  let level: unknown = errors;
-  for (const key of name.split('.')) {
-    if (typeof level !== 'object' || level === null) return undefined;
-    level = (level as Record<string, unknown>)[key];
-  }
-  const message = typeof level === 'object' && level !== null ? (level as { message?: unknown }).message : undefined;
-  return typeof message === 'string' ? message : undefined;
-};
-
-type Name = FieldPath<UnitFormFields>;
-
-const TextLine = ({
-  control,
-  name,
-  label,
-  inputMode,
-  type,
-  isDisabled,
-}: {
-  control: Control<UnitFormFields>;
-  name: Name;
-  label: string;
-  inputMode?: 'decimal';
-  type?: string;
-  isDisabled?: boolean;
-}) => (
-  <Controller
-    control={control}
-    name={name}
-    render={({ field, formState }) => (
-      <Field
-        label={label}
-        name={name}
-        value={String(field.value)}
-        onChange={field.onChange}
-        error={errorAt(formState.errors, name)}
-        inputMode={inputMode}
-        isDisabled={isDisabled === true}
-        {...(type === undefined ? {} : { type })}
-      />
-    )}
-  />
-);
-
-const Choice = ({
-  control,
-  name,
-  label,
-  options,
-}: {
-  control: Control<UnitFormFields>;
-  name: Name;
-  label: string;
-  options: readonly (readonly [string, string])[];
-}) => (
-  <Controller
-    control={control}
-    name={name}
-    render={({ field, formState }) => (
-      <ChoiceField
-        label={label}
-        value={String(field.value)}
-        onChange={field.onChange}
-        options={options}
-        error={errorAt(formState.errors, name)}
-      />
-    )}
-  />
-);
-
 const same = (words: readonly string[]): readonly (readonly [string, string])[] =>
   words.map((word) => [word, word] as const);
 
@@ -165,14 +96,24 @@ const CABLE_WORDS: Readonly<Record<CableKey, string>> = {
 };
 const NO_FACES = { stretches: {}, joints: {} };
 
-const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonly (readonly [string, string])[] }) => {
+const UnitForm = ({
+  before,
+  template,
+  yards,
+}: {
+  before: UnitDetail | null;
+  /** A unit to begin from; its number and what belongs to its own batteries are left out. */
+  template: UnitDetail | null;
+  yards: readonly (readonly [string, string])[];
+}) => {
   const navigate = useNavigate();
   const [addUnit] = useAddUnitMutation();
   const [changeUnit] = useChangeUnitMutation();
   const [failure, setFailure] = useState<string | null>(null);
   const resolver = useMemo(() => formResolver(before), [before]);
   const form = useForm<UnitFormFields>({
-    defaultValues: before === null ? emptyForm(yards[0]?.[0] ?? '') : formFrom(before),
+    defaultValues:
+      before !== null ? formFrom(before) : template !== null ? templateFrom(template) : emptyForm(yards[0]?.[0] ?? ''),
     resolver,
   });
   const { control, setValue, getValues, handleSubmit, setError } = form;
@@ -215,7 +156,7 @@ const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonl
     }
     setFailure(why.details.title);
     for (const [path, message] of Object.entries(errorsByField(why.details.problems ?? [], typed)))
-      setError(path as Name, { type: 'server', message });
+      setError(path as FormName, { type: 'server', message });
   });
 
   const copyFirst = (): void => {
@@ -234,7 +175,7 @@ const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonl
         lines={before === null ? [] : [before.unit.description]}
         cells={[{ label: 'Bank', value: bankWords(Number(values.systemVolts), values.arrangement) }]}
         end={
-          <EndLink to={before === null ? '/' : `/units/${encodeURIComponent(before.unit.id)}`}>
+          <EndLink to={before === null ? '/units' : `/units/${encodeURIComponent(before.unit.id)}`}>
             Leave without saving
           </EndLink>
         }
@@ -491,11 +432,14 @@ const UnitForm = ({ before, yards }: { before: UnitDetail | null; yards: readonl
   );
 };
 
-/** Adds a unit, or changes what is on record about one. */
+/** Adds a unit, also after the likeness of another, or changes what is on record about one. */
 export const UnitFormView = () => {
   const { unitId } = useParams();
+  const [parameters] = useSearchParams();
+  const copied = unitId === undefined ? parameters.get('copy') : null;
+  const wanted = unitId ?? copied;
   const fleet = useFleetQuery();
-  const unit = useUnitQuery(unitId ?? '', { skip: unitId === undefined });
+  const unit = useUnitQuery(wanted ?? '', { skip: wanted === null });
   if (fleet.isError || unit.isError)
     return (
       <Failed
@@ -504,11 +448,12 @@ export const UnitFormView = () => {
         again={() => void fleet.refetch()}
       />
     );
-  if (fleet.data === undefined || (unitId !== undefined && unit.data === undefined)) return <Loading />;
+  if (fleet.data === undefined || (wanted !== null && unit.data === undefined)) return <Loading />;
   return (
     <UnitForm
-      key={unitId ?? 'new'}
-      before={unit.data ?? null}
+      key={wanted ?? 'new'}
+      before={unitId === undefined ? null : (unit.data ?? null)}
+      template={copied === null ? null : (unit.data ?? null)}
       yards={fleet.data.yards.map(({ yardId, name }) => [yardId, name] as const)}
     />
   );

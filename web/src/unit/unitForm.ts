@@ -141,6 +141,12 @@ export const formFrom = ({
   ),
 });
 
+/** A form filled after the likeness of a unit: what is wired the same, without number, serials and fitted dates. */
+export const templateFrom = (detail: Pick<UnitDetail, 'unit' | 'yardId' | 'profile'>): UnitFormFields => {
+  const form = formFrom(detail);
+  return { ...form, id: '', batteries: form.batteries.map((battery) => ({ ...battery, serial: '', fitted: '' })) };
+};
+
 const cableOf = ({ size, sizeUnit, lengthM }: CableFormFields): object => ({
   ...(size.trim() === '' ? {} : sizeUnit === 'awg' ? { awg: size.trim() } : { areaMm2: number(size) }),
   ...filled('lengthM', number(lengthM)),

@@ -1,0 +1,225 @@
+import type { BatteryDetail } from '@vaktman/contract';
+import { CAPABILITY_LIMIT_PERCENT, figure } from '@vaktman/core';
+import { Link, useParams } from 'react-router';
+import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import styled from 'styled-components';
+import { useBatteryQuery } from '../api/api';
+import { isNotFound } from '../api/failure';
+import { dayText, shortDayText } from '../control/dates';
+import { Figure } from '../control/Figure';
+import { DeviceKeys } from '../frame/DeviceKeys';
+import { EndLink } from '../frame/EndLink';
+import { Failed, Loading } from '../frame/Failed';
+import { MainBar } from '../frame/MainBar';
+import { TitleBlock } from '../frame/TitleBlock';
+import { NARROW, PHONE } from '../theme/screen';
+import { monthOf } from '../unit/timeScale';
+import { Scroll, Table } from '../unit/unitTable';
+import { ratingWords, whereWords } from './batteryWords';
+import { MoveBattery } from './MoveBattery';
+
+const Sheet = styled.main`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 372px;
+  gap: 1.2rem 2rem;
+  padding: 1.2rem 1.5rem 2rem;
+  align-items: start;
+  ${NARROW} {
+    grid-template-columns: minmax(0, 1fr) 320px;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr;
+    padding: 0.9rem 0.9rem 3rem;
+  }
+`;
+const Frame = styled.figure`
+  height: 260px;
+  font-size: 14px;
+  margin-bottom: 1.2rem;
+  .recharts-surface:focus {
+    outline: none;
+  }
+`;
+
+const YEAR_MS = 365.25 * 86_400_000;
+
+const ageWords = ({ battery, scrappedAt }: BatteryDetail): string => {
+  if (battery.fitted === undefined) return 'not fitted yet';
+  const years = ((scrappedAt === null ? Date.now() : Date.parse(scrappedAt)) - Date.parse(battery.fitted)) / YEAR_MS;
+  return `${figure(Math.max(0, years), 1)} years${scrappedAt === null ? '' : ' when scrapped'}`;
+};
+
+const warrantyWords = ({ warrantyUntil, scrappedAt }: BatteryDetail): string => {
+  if (warrantyUntil === null) return 'not on record';
+  const at = scrappedAt ?? new Date().toISOString();
+  return at.slice(0, 10) <= warrantyUntil ? `to ${dayText(warrantyUntil)}` : `ended ${dayText(warrantyUntil)}`;
+};
+
+const Life = ({ detail }: { detail: BatteryDetail }) => {
+  const rows = detail.figures.flatMap(({ at, capabilityPercent }) =>
+    capabilityPercent === null ? [] : [{ ms: Date.parse(at), value: capabilityPercent }],
+  );
+  const moves = detail.stays.slice(1).map(({ from, unitId, position }) => ({
+    ms: Date.parse(from),
+    words: `${unitId} ${position}`,
+  }));
+  return (
+    <div>
+      <h2>Capability over its life, percent of rating</h2>
+      {rows.length < 2 ? (
+        <p>A line needs two load tests.</p>
+      ) : (
+        <Frame
+          role="img"
+          aria-label={`Capability: ${rows.map(({ ms, value }) => `${monthOf(ms)} ${figure(value, 0)} %`).join(', ')}; limit ${CAPABILITY_LIMIT_PERCENT} %`}
+        >
+          <ResponsiveContainer width="100%" height="100%">
+            <LineChart data={rows} margin={{ top: 16, right: 20, bottom: 0, left: -14 }}>
+              <XAxis
+                dataKey="ms"
+                type="number"
+                domain={['dataMin', 'dataMax']}
+                tickFormatter={monthOf}
+                stroke="var(--ink)"
+                tick={{ fill: 'var(--ink-2)' }}
+                tickCount={6}
+              />
+              <YAxis domain={[50, 120]} ticks={[50, 70, 90, 110]} stroke="var(--ink)" tick={{ fill: 'var(--ink-2)' }} />
+              <ReferenceLine y={CAPABILITY_LIMIT_PERCENT} stroke="var(--failed)" strokeWidth={3} />
+              {moves.map(({ ms, words }) => (
+                <ReferenceLine
+                  key={ms}
+                  x={ms}
+                  stroke="var(--ink)"
+                  strokeDasharray="4 3"
+                  label={{ value: words, position: 'top', fill: 'var(--ink)' }}
+                />
+              ))}
+              <Line
+                dataKey="value"
+                type="linear"
+                stroke="var(--ink)"
+                strokeWidth={2}
+                dot={{ r: 3.6, fill: 'var(--paper)' }}
+                isAnimationActive={false}
+              />
+            </LineChart>
+          </ResponsiveContainer>
+        </Frame>
+      )}
+      <Scroll>
+        <Table>
+          <caption>Where it was</caption>
+          <thead>
+            <tr>
+              <th scope="col">Unit</th>
+              <th scope="col">At</th>
+              <th scope="col">From</th>
+              <th scope="col">To</th>
+              <th scope="col">Why it left</th>
+            </tr>
+          </thead>
+          <tbody>
+            {detail.stays.map(({ unitId, position, from, to, removedBecause }) => (
+              <tr key={from}>
+                <td>
+                  <Link to={`/units/${encodeURIComponent(unitId)}`}>{unitId}</Link>
+                </td>
+                <td>{position}</td>
+                <td>{shortDayText(from)}</td>
+                <td>{to === null ? 'now' : shortDayText(to)}</td>
+                <td className="words">{removedBecause ?? ''}</td>
+              </tr>
+            ))}
+            {detail.stays.length === 0 ? (
+              <tr>
+                <td colSpan={5}>Never fitted. Fit it from here.</td>
+              </tr>
+            ) : null}
+          </tbody>
+        </Table>
+      </Scroll>
+      <Scroll style={{ marginTop: '1.2rem' }}>
+        <Table>
+          <caption>What was read of it</caption>
+          <thead>
+            <tr>
+              <th scope="col">Visit</th>
+              <th scope="col">Unit</th>
+              <th scope="col" className="number">
+                Rest V
+              </th>
+              <th scope="col" className="number">
+                Would have read
+              </th>
+              <th scope="col" className="number">
+                Gives
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {[...detail.figures].reverse().map((own) => (
+              <tr key={own.visitId}>
+                <td>
+                  <Link to={`/visits/${own.visitId}/summary`}>{shortDayText(own.at)}</Link>
+                </td>
+                <td>{own.unitId}</td>
+                <td className="number">
+                  {own.restingVolts === null ? '–' : <Figure text={figure(own.restingVolts, 2)} />}
+                </td>
+                <td className="number">
+                  {own.referenceLoadVolts === null ? '–' : <Figure text={figure(own.referenceLoadVolts, 2)} unit="V" />}
+                </td>
+                <td className={`number ${(own.capabilityPercent ?? 100) < CAPABILITY_LIMIT_PERCENT ? 'weak' : ''}`}>
+                  {own.capabilityPercent === null ? '–' : <Figure text={figure(own.capabilityPercent, 0)} unit="%" />}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
+    </div>
+  );
+};
+
+/** One battery as a thing with a life: where it is and was, what was read of it, and what is done with it. */
+export const BatteryView = () => {
+  const { batteryId = '' } = useParams();
+  const { data: detail, isError, error, refetch } = useBatteryQuery(batteryId);
+  if (detail === undefined) {
+    if (!isError) return <Loading />;
+    return (
+      <>
+        <MainBar />
+        <Failed
+          title={isNotFound(error) ? 'This battery is not on record' : 'The battery could not be loaded'}
+          words={isNotFound(error) ? 'Look for its serial among the batteries.' : 'The server does not answer.'}
+          again={() => void refetch()}
+        />
+      </>
+    );
+  }
+  return (
+    <>
+      <TitleBlock
+        plate={detail.battery.serial ?? 'no serial'}
+        lines={[detail.battery.make ?? 'make not on record', ratingWords(detail.battery)]}
+        cells={[
+          { label: 'Is', value: whereWords(detail) },
+          { label: 'Age', value: ageWords(detail) },
+          { label: 'Warranty', value: warrantyWords(detail) },
+        ]}
+        end={
+          <>
+            <DeviceKeys />
+            <EndLink to="/batteries">Back to batteries</EndLink>
+          </>
+        }
+      />
+      <Sheet>
+        <Life detail={detail} />
+        <MoveBattery key={`${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`} detail={detail} />
+      </Sheet>
+    </>
+  );
+};

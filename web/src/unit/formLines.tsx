@@ -1,0 +1,76 @@
+import { Controller, type Control, type FieldPath } from 'react-hook-form';
+import { ChoiceField, Field } from '../control/Field';
+import type { UnitFormFields } from './unitForm';
+
+const errorAt = (errors: unknown, name: string): string | undefined => {
+  let level: unknown = errors;
+  for (const key of name.split('.')) {
+    if (typeof level !== 'object' || level === null) return undefined;
+    level = (level as Record<string, unknown>)[key];
+  }
+  const message = typeof level === 'object' && level !== null ? (level as { message?: unknown }).message : undefined;
+  return typeof message === 'string' ? message : undefined;
+};
+
+export type FormName = FieldPath<UnitFormFields>;
+
+/** One line of text of the unit form, with what is wrong beside it. */
+export const TextLine = ({
+  control,
+  name,
+  label,
+  inputMode,
+  type,
+  isDisabled,
+}: {
+  control: Control<UnitFormFields>;
+  name: FormName;
+  label: string;
+  inputMode?: 'decimal';
+  type?: string;
+  isDisabled?: boolean;
+}) => (
+  <Controller
+    control={control}
+    name={name}
+    render={({ field, formState }) => (
+      <Field
+        label={label}
+        name={name}
+        value={String(field.value)}
+        onChange={field.onChange}
+        error={errorAt(formState.errors, name)}
+        inputMode={inputMode}
+        isDisabled={isDisabled === true}
+        {...(type === undefined ? {} : { type })}
+      />
+    )}
+  />
+);
+
+/** One choice of the unit form. */
+export const Choice = ({
+  control,
+  name,
+  label,
+  options,
+}: {
+  control: Control<UnitFormFields>;
+  name: FormName;
+  label: string;
+  options: readonly (readonly [string, string])[];
+}) => (
+  <Controller
+    control={control}
+    name={name}
+    render={({ field, formState }) => (
+      <ChoiceField
+        label={label}
+        value={String(field.value)}
+        onChange={field.onChange}
+        options={options}
+        error={errorAt(formState.errors, name)}
+      />
+    )}
+  />
+);
