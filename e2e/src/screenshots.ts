@@ -188,11 +188,19 @@ const feed = async (page: Page, unitId: string): Promise<void> => {
 try {
   const desk = await pageAt(1280, 800, 'day');
   await desk.goto(vaktman.url);
-  await desk.getByRole('link', { name: /P-07/ }).waitFor();
+  await desk.getByRole('list', { name: 'Units' }).getByRole('link', { name: /P-07/ }).waitFor();
   await shot(desk, 'watch');
   await desk.goto(`${vaktman.url}/units/P-07`);
   await desk.locator('.recharts-line').first().waitFor();
+  await desk.getByRole('heading', { name: 'Starts down to' }).waitFor();
   await shot(desk, 'unit');
+  await desk.goto(`${vaktman.url}/units/R-02`);
+  await desk.getByRole('link', { name: /^BR-28201/ }).click();
+  await desk.locator('.recharts-line').first().waitFor();
+  await shot(desk, 'battery');
+  await desk.goto(`${vaktman.url}/units`);
+  await desk.getByRole('link', { name: 'Add a unit' }).waitFor();
+  await shot(desk, 'register');
   await desk.goto(`${vaktman.url}/units/L-02/edit`);
   await desk.getByRole('heading', { name: 'L-02' }).waitFor();
   await shot(desk, 'unit-form');

@@ -1,6 +1,7 @@
-import { expect, test } from './vaktman';
+import { expect, stripSurfaceCharge, test, readAtRest, unitsListed } from './vaktman';
 
 test('adds a unit with messages beside the fields, then visits and edits it', async ({ ready: page, vaktman }) => {
+  await page.getByRole('link', { name: 'Units', exact: true }).click();
   await page.getByRole('link', { name: 'Add a unit' }).click();
   await page.getByRole('button', { name: 'Add the unit' }).click();
   await expect(page.getByText(/expected some text/)).toBeVisible();
@@ -28,10 +29,18 @@ test('adds a unit with messages beside the fields, then visits and edits it', as
   await page.getByRole('link', { name: 'Edit the unit' }).click();
   await page.getByLabel('What it is').fill('Wheel loader with crusher bucket');
   await page.getByRole('button', { name: 'Save the changes' }).click();
-  await expect(page.getByText('Wheel loader with crusher bucket')).toBeVisible();
+  await expect(page.getByText('Wheel loader with crusher bucket').first()).toBeVisible();
+  await page.getByRole('link', { name: 'Start a visit' }).click();
+  await page.getByLabel('Battery temperature').fill('3');
+  await page.getByText('Read, and done').click();
+  await page.getByRole('button', { name: 'Start the visit' }).click();
+  await page.getByRole('button', { name: 'All of it is clean and sound' }).click();
+  await stripSurfaceCharge(page);
+  await readAtRest(page, 'A', '12.71');
 });
 
 test('says so when a number is taken, and keeps what was typed', async ({ ready: page }) => {
+  await page.getByRole('link', { name: 'Units', exact: true }).click();
   await page.getByRole('link', { name: 'Add a unit' }).click();
   await page.getByLabel('Number').fill('P-07');
   await page.getByLabel('What it is').fill('Another plough');
@@ -41,11 +50,15 @@ test('says so when a number is taken, and keeps what was typed', async ({ ready:
 });
 
 test('filters the watch through the address bar and tells of an empty list', async ({ ready: page, vaktman }) => {
-  await page.getByRole('button', { name: /5 hold/i }).click();
+  await page.getByLabel('Left its visit').selectOption('hold');
   await expect(page).toHaveURL(/standing=hold/);
-  await expect(page.getByRole('link', { name: /^hold/i })).toHaveCount(5);
+  await expect(unitsListed(page).getByRole('link')).toHaveCount(5);
+  await page.getByRole('button', { name: 'Lower Yard' }).click();
+  await expect(unitsListed(page).getByRole('link')).toHaveCount(3);
   await page.reload();
-  await expect(page.getByRole('link', { name: /^hold/i })).toHaveCount(5);
+  await expect(unitsListed(page).getByRole('link')).toHaveCount(3);
+  await page.getByLabel('First', { exact: true }).selectOption('unit');
+  await expect(unitsListed(page).getByRole('link').first()).toContainText('C-01');
   await page.getByLabel('Find a unit or a finding').fill('nothing like it');
   await expect(page.getByText('Nothing matches')).toBeVisible();
   await page.goto(`${vaktman.url}/units/X-99`);
@@ -53,10 +66,10 @@ test('filters the watch through the address bar and tells of an empty list', asy
 });
 
 test('shows what is kept when the server does not answer', async ({ ready: page, vaktman }) => {
-  await expect(page.getByRole('link', { name: /P-07/ })).toBeVisible();
+  await expect(unitsListed(page).getByRole('link', { name: /P-07/ })).toBeVisible();
   await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
   await vaktman.stop();
-  await page.getByRole('link', { name: /P-07/ }).click();
+  await unitsListed(page).getByRole('link', { name: /P-07/ }).click();
   await expect(page.getByRole('alert')).toContainText('The server does not answer');
   await vaktman.start();
   await page.getByRole('button', { name: 'Try again' }).click();

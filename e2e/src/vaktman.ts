@@ -86,6 +86,9 @@ export const test = base.extend<{ vaktman: Vaktman; ready: Page }>({
 });
 export { expect };
 
+/** The list of units in the watch: the same units are named beside it too. */
+export const unitsListed = (page: Page) => page.getByRole('list', { name: 'Units' });
+
 /** Opens a visit on the prepare sheet, looks round a sound machine, and gives the visit's id. */
 export const openVisit = async (page: Page, vaktman: Vaktman, unitId: string, batteryC = '-4'): Promise<string> => {
   await page.goto(`${vaktman.url}/units/${unitId}/prepare`);

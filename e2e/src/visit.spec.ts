@@ -12,6 +12,7 @@ import {
   stripSurfaceCharge,
   test,
   toSummary,
+  unitsListed,
   type Vaktman,
 } from './vaktman';
 import type { Page } from '@playwright/test';
@@ -65,7 +66,7 @@ test('leads a bank of four through rest and load, and finds the failing one agai
   await page.goto(`${vaktman.url}/units/P-09`);
   await expect(page.getByRole('img', { name: /^Battery B\. 8\.71 V, under load failed/ })).toBeVisible();
   await page.goto(`${vaktman.url}/?q=P-09`);
-  await expect(page.getByRole('link', { name: /P-09/ })).toContainText('Weak under load: battery B');
+  await expect(unitsListed(page).getByRole('link', { name: /P-09/ })).toContainText('Weak under load: battery B');
 });
 
 test('loses and doubles nothing when the server dies and the tab is reloaded', async ({ ready: page, vaktman }) => {
@@ -152,7 +153,7 @@ test('asks about the unusual, refuses the impossible, and keeps a skipped wait w
 test('is done by keyboard alone, from the watch to the first verdict', async ({ ready: page }) => {
   await page.getByLabel('Find a unit or a finding').focus();
   await page.keyboard.type('G-05');
-  await expect(page.getByRole('link', { name: /G-05/ })).toBeVisible();
+  await expect(unitsListed(page).getByRole('link', { name: /G-05/ })).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/units\/G-05/);
   const tabTo = async (name: RegExp | string): Promise<void> => {
@@ -207,7 +208,17 @@ for (const [width, height, theme] of [
         .map(({ id, nodes }) => `${page.url()} ${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
     };
     const found: string[] = [];
-    for (const path of ['/', '/units/P-07', '/units/new', '/units/P-09/prepare', '/method', '/people', '/import']) {
+    for (const path of [
+      '/',
+      '/units',
+      '/units/P-07',
+      '/batteries',
+      '/units/new',
+      '/units/P-09/prepare',
+      '/method',
+      '/people',
+      '/import',
+    ]) {
       await page.goto(`${vaktman.url}${path}`);
       await page.getByRole('heading').first().waitFor();
       await page.waitForLoadState('networkidle');

@@ -35,7 +35,7 @@ export const BatteryLives = ({ lives }: { lives: readonly BatteryLife[] }) => (
         <tbody>
           {lives.map(({ by, name, inUse, gone, years, inWarranty }, index) => (
             <tr key={`${by} ${name}`}>
-              <th scope="row" style={{ borderBottom: 'none' }}>
+              <th scope="row" className="name">
                 {lives[index - 1]?.by === by ? null : <small>{BY[by]}: </small>}
                 {name}
               </th>

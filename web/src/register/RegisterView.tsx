@@ -29,6 +29,9 @@ const Wrong = styled.p`
   font-weight: 680;
 `;
 
+/** As high as a line of text at a desk; in the field the row itself is a glove high. */
+const SLIM = { minHeight: 34 } as const;
+
 const matches = ({ unitId, description }: UnitEntry, search: string): boolean =>
   `${unitId} ${description}`.toLowerCase().includes(search.trim().toLowerCase());
 
@@ -116,11 +119,19 @@ export const RegisterView = () => {
                     <Link to={`/units/${encodeURIComponent(unit.unitId)}/edit`}>Edit</Link>{' '}
                     <Link to={`/units/new?copy=${encodeURIComponent(unit.unitId)}`}>Copy</Link>{' '}
                     {unit.retiredAt === null ? (
-                      <QuietKey aria-label={`Take ${unit.unitId} out`} onPress={() => setAsked(unit.unitId)}>
+                      <QuietKey
+                        style={SLIM}
+                        aria-label={`Take ${unit.unitId} out`}
+                        onPress={() => setAsked(unit.unitId)}
+                      >
                         Take out
                       </QuietKey>
                     ) : (
-                      <QuietKey aria-label={`Take ${unit.unitId} back`} onPress={() => void retire(unit.unitId, null)}>
+                      <QuietKey
+                        style={SLIM}
+                        aria-label={`Take ${unit.unitId} back`}
+                        onPress={() => void retire(unit.unitId, null)}
+                      >
                         Take back
                       </QuietKey>
                     )}

@@ -250,15 +250,15 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
     oldestFirst.map(({ at }) => Date.parse(at)),
     nowMs,
   );
-  /** True where the visit before stands so near that two dates would not fit. */
-  const isClose = (index: number): boolean => {
-    const earlier = detail.visits[index + 1];
-    return (
-      earlier !== undefined &&
-      onTime(scale, Date.parse(detail.visits[index]!.startedAt)) - onTime(scale, Date.parse(earlier.startedAt)) <
-        DATE_WIDTH
-    );
-  };
+  /** Visits whose date is written: the latest, and each before it that stands clear of the one written last. */
+  const dated = new Set<string>();
+  let lastAt = Infinity;
+  for (const { visitId, startedAt } of detail.visits) {
+    const at = onTime(scale, Date.parse(startedAt));
+    if (lastAt - at < DATE_WIDTH) continue;
+    dated.add(visitId);
+    lastAt = at;
+  }
   const wanted = detail.unit.bank.batteries
     .map(({ position }): Wanted => ({
       position,
@@ -282,7 +282,7 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
           <small>capability, % of rating</small>
         </div>
         <Visits>
-          {detail.visits.map((visit, index) => (
+          {detail.visits.map((visit) => (
             <Link
               key={visit.visitId}
               to={`/visits/${visit.visitId}/summary`}
@@ -291,7 +291,7 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
               <svg viewBox="0 0 20 20" role="img" aria-label={MARK_WORDS[DISPOSITION_MARK[visit.disposition]]}>
                 <MarkShape kind={DISPOSITION_MARK[visit.disposition]} />
               </svg>
-              {isClose(index) ? '' : shortDayText(visit.startedAt).replace(/ (\d\d)$/, ' ’$1')}
+              {!dated.has(visit.visitId) ? '' : shortDayText(visit.startedAt).replace(/ (\d\d)$/, ' ’$1')}
             </Link>
           ))}
           <em>

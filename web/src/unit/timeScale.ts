@@ -8,12 +8,14 @@ export interface TimeScale {
 }
 
 const LEAST_BACK_MS = 180 * 86_400_000;
+/** Room before the first visit, so that its mark is not cut. */
+const ROOM_MS = 14 * 86_400_000;
 /** How far ahead forecasts are drawn. */
 const MONTHS_AHEAD = 12;
 
 /** From the first of some moments to a year ahead of now. */
 export const timeScale = (moments: readonly number[], nowMs: number): TimeScale => ({
-  fromMs: Math.min(nowMs - LEAST_BACK_MS, ...moments),
+  fromMs: Math.min(nowMs - LEAST_BACK_MS, ...moments) - ROOM_MS,
   nowMs,
   toMs: addMonths(nowMs, MONTHS_AHEAD).getTime(),
 });

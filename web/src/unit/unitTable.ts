@@ -28,6 +28,12 @@ export const Table = styled.table`
     border-bottom: 1px solid var(--rule);
     padding: 0.32rem 0.7rem 0.32rem 0;
   }
+  th.name {
+    font-size: inherit;
+    color: inherit;
+    border-bottom: 1px solid var(--rule);
+    padding: 0.32rem 0.7rem 0.32rem 0;
+  }
   .number {
     text-align: right;
   }

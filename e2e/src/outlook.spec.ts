@@ -1,0 +1,151 @@
+import { batteryDetailSchema, batteryListSchema } from '@vaktman/contract';
+import type { Page } from '@playwright/test';
+import { readFile } from 'node:fs/promises';
+import { expect, test, unitsListed, type Vaktman } from './vaktman';
+
+test('leads from the morning look to a unit, the reason, and a visit to it', async ({ ready: page, vaktman }) => {
+  const answers = page.getByRole('group', { name: 'Show by what the cold will do' });
+  await expect(answers.getByRole('button').first()).toContainText(/will not start on \w+ night/);
+  const failing = (await vaktman.watch()).units.filter(({ cold }) => cold !== null && cold[1] > -16);
+  await answers.getByRole('button', { name: /will not start/ }).click();
+  await expect(page).toHaveURL(/cold=will-not/);
+  const shown = unitsListed(page).getByRole('link');
+  await expect(shown.filter({ hasText: 'L-11' })).toBeVisible();
+  expect(await shown.count()).toBeGreaterThanOrEqual(failing.length);
+  await expect(page.getByRole('complementary', { name: 'This week' })).toContainText(/P-12.*days late/s);
+  await shown.filter({ hasText: 'L-11' }).click();
+  await expect(page.getByRole('heading', { name: 'Starts down to' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Coldest start' })).toContainText('new battery A');
+  await expect(page.getByRole('img', { name: /^Battery A: capability .*limit 70 %/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Start a visit' }).click();
+  await expect(page).toHaveURL(/units\/L-11\/prepare/);
+});
+
+test('shows the watch as it stands once the repairs are done, and saves what to buy', async ({ ready: page }) => {
+  const failed = unitsListed(page).getByRole('link').filter({ hasText: 'failed' });
+  const before = await failed.count();
+  await page.getByRole('button', { name: 'When this is done' }).click();
+  await expect(page).toHaveURL(/done=1/);
+  await expect.poll(() => failed.count()).toBeLessThan(before);
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
+  const text = await readFile(await (await download).path(), 'utf8');
+  expect(text.split(/\r?\n/)[0]).toBe('part,count,units');
+  expect(text).toContain('P-07');
+});
+
+test('takes a night typed in above the forecast, and gives it back', async ({ ready: page }) => {
+  const answers = page.getByRole('group', { name: 'Show by what the cold will do' });
+  const sentence = await answers.textContent();
+  await page.getByRole('button', { name: 'Type nights in' }).click();
+  const form = page.getByRole('form', { name: 'Type a night in' });
+  await form.getByLabel(/Lowest/).fill('very cold');
+  await form.getByRole('button', { name: 'Keep' }).click();
+  await expect(form).toContainText('expected degrees such as -18');
+  await form.getByLabel(/Lowest/).fill('-38');
+  await form.getByRole('button', { name: 'Keep' }).click();
+  await expect(form).toHaveCount(0);
+  await expect(page.getByText(/some typed in/)).toBeVisible();
+  await expect(page.getByText('−38').first()).toBeVisible();
+  await expect(answers).not.toHaveText(sentence!);
+  await page.getByRole('button', { name: 'Type nights in' }).click();
+  await form.getByRole('button', { name: 'Keep' }).click();
+  await expect(answers).toHaveText(sentence!);
+});
+
+const batteryAt = async (vaktman: Vaktman, unitId: string, position: string) =>
+  (await vaktman.unit(unitId)).placements.find((stay) => stay.position === position && stay.to === null)!;
+
+const detailOf = async (vaktman: Vaktman, batteryId: string) =>
+  batteryDetailSchema.parse(await (await fetch(`${vaktman.url}/api/batteries/${batteryId}`)).json());
+
+const openBattery = async (page: Page, vaktman: Vaktman, serial: string): Promise<void> => {
+  await page.goto(`${vaktman.url}/batteries`);
+  await page.getByLabel('Find by serial or make').fill(serial);
+  await page.getByRole('link', { name: serial }).click();
+  await expect(page.getByRole('heading', { name: serial })).toBeVisible();
+};
+
+test('swaps a battery between two units and keeps both histories right', async ({ ready: page, vaktman }) => {
+  const mine = await batteryAt(vaktman, 'P-07', 'A');
+  const other = await batteryAt(vaktman, 'P-10', 'C');
+  const read = (await detailOf(vaktman, mine.batteryId)).figures;
+  expect(read.length).toBeGreaterThan(5);
+  await openBattery(page, vaktman, mine.battery.serial!);
+  const move = page.getByRole('form', { name: 'Move this battery' });
+  await move.getByLabel('What').selectOption('swap');
+  await move.getByRole('button', { name: 'Swap' }).click();
+  await expect(move.getByRole('alert')).toHaveText('Say why.');
+  await move.getByLabel('With').selectOption(other.batteryId);
+  await move.getByLabel('Why').fill('evening the banks out');
+  await move.getByRole('button', { name: 'Swap' }).click();
+  await expect(page.getByText('P-10, C')).toBeVisible();
+  await expect(page.getByText('evening the banks out')).toBeVisible();
+  // Each sits where the other sat, from one moment on, and what was read stays with the battery it was read of.
+  expect((await batteryAt(vaktman, 'P-07', 'A')).batteryId).toBe(other.batteryId);
+  expect((await batteryAt(vaktman, 'P-10', 'C')).batteryId).toBe(mine.batteryId);
+  const after = await detailOf(vaktman, mine.batteryId);
+  expect(after.figures).toEqual(read);
+  expect(after.stays.map(({ unitId, position }) => `${unitId} ${position}`)).toEqual(['P-07 A', 'P-10 C']);
+  expect(after.stays[0]!.to).toBe(after.stays[1]!.from);
+  await page.goto(`${vaktman.url}/units/P-07`);
+  const lives = page.getByRole('region', { name: 'Visits and batteries' });
+  await expect(lives.getByRole('link', { name: new RegExp(mine.battery.serial!) })).toBeVisible();
+  await expect(page.getByText(/too few visits to say/).first()).toBeVisible();
+});
+
+test('takes a battery into store, fits it in place of a weak one, and scraps that', async ({
+  ready: page,
+  vaktman,
+}) => {
+  const weak = await batteryAt(vaktman, 'P-07', 'B');
+  await page.goto(`${vaktman.url}/batteries?state=store`);
+  await page.getByRole('button', { name: 'Take one into store' }).click();
+  const label = page.getByRole('form', { name: 'Take a battery into store' });
+  await label.getByRole('button', { name: 'Take it into store' }).click();
+  await expect(label.getByText(/expected some text/)).toBeVisible();
+  await label.getByLabel('Serial').fill('BR-77001');
+  await label.getByLabel('Make').fill('Brannfell');
+  await label.getByLabel('Cold cranking, A').fill('920');
+  await label.getByRole('button', { name: 'Take it into store' }).click();
+  await page.getByRole('link', { name: 'BR-77001' }).click();
+  const move = page.getByRole('form', { name: 'Move this battery' });
+  await move.getByLabel('Unit').selectOption('P-07');
+  await move.getByLabel('Position').selectOption('B');
+  await move.getByLabel('Why').fill('failed its load test');
+  await move.getByRole('button', { name: 'Fit' }).click();
+  await expect(page.getByText('P-07, B')).toBeVisible();
+  expect((await batteryAt(vaktman, 'P-07', 'B')).battery).toMatchObject({ serial: 'BR-77001' });
+  await openBattery(page, vaktman, weak.battery.serial!);
+  await expect(page.getByText('in the store room')).toBeVisible();
+  await move.getByLabel('What').selectOption('scrap');
+  await move.getByLabel('Why').fill('weak under load');
+  await move.getByRole('button', { name: 'Scrap' }).click();
+  await expect(page.getByRole('heading', { name: 'Scrapped' })).toBeVisible();
+  const listed = batteryListSchema.parse(await (await fetch(`${vaktman.url}/api/batteries?state=scrapped`)).json());
+  expect(listed.batteries.map(({ battery }) => battery.serial)).toEqual([weak.battery.serial]);
+});
+
+test('registers a unit after the likeness of another, prints its labels, and takes it out again', async ({
+  ready: page,
+  vaktman,
+}) => {
+  await page.goto(`${vaktman.url}/units`);
+  await page.getByRole('row', { name: /L-02/ }).getByRole('link', { name: 'Copy' }).click();
+  await expect(page.getByRole('group', { name: /^Circuit of new/ })).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Battery D' }).getByLabel('Serial')).toHaveValue('');
+  await expect(page.getByRole('group', { name: 'Starter, positive' }).getByLabel('Length, m')).toHaveValue('2.4');
+  await page.getByLabel('Number').fill('L-14');
+  await page.getByRole('button', { name: 'Add the unit' }).click();
+  await expect(page.getByRole('heading', { name: 'L-14' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Coldest start: cannot be said' })).toBeVisible();
+  const download = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Labels' }).click();
+  expect((await readFile(await (await download).path())).subarray(0, 5).toString()).toBe('%PDF-');
+  await page.goto(`${vaktman.url}/units`);
+  await page.getByRole('button', { name: 'Take L-14 out' }).click();
+  await page.getByRole('button', { name: 'Sold' }).click();
+  await page.getByRole('button', { name: 'Take it out' }).click();
+  await expect(page.getByRole('row', { name: /L-14/ })).toContainText(/left .*: Sold/);
+  expect((await vaktman.watch()).units.map(({ unitId }) => unitId)).not.toContain('L-14');
+});
