@@ -9,7 +9,8 @@ export const archiveSchema = z.strictObject({
   version: z.literal(1),
   fleet: fleetSchema,
   units: z.array(z.strictObject({ yardId: z.string(), unit: unitSchema })),
-  batteries: z.array(z.strictObject({
+  batteries: z.array(
+    z.strictObject({
       batteryId: z.uuid(),
       battery: batteryThingSchema,
       warrantyUntil: z.iso.date().optional(),

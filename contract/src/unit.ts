@@ -58,6 +58,8 @@ export const unitDetailSchema = z.object({
   profile: z.enum(PROFILE_NAMES).nullable(),
   revision: z.number(),
   retired: z.object({ at: z.string(), because: z.string() }).nullable(),
+  /** Positions in which no battery sits. */
+  empty: z.array(z.string()),
   placements: z.array(placementSchema),
   visits: z.array(visitSummarySchema),
 });

@@ -23,6 +23,7 @@ test('leads from the morning look to a unit, the reason, and a visit to it', asy
 
 test('shows the watch as it stands once the repairs are done, and saves what to buy', async ({ ready: page }) => {
   const failed = unitsListed(page).getByRole('link').filter({ hasText: 'failed' });
+  await expect(failed.first()).toBeVisible();
   const before = await failed.count();
   await page.getByRole('button', { name: 'When this is done' }).click();
   await expect(page).toHaveURL(/done=1/);
@@ -36,6 +37,7 @@ test('shows the watch as it stands once the repairs are done, and saves what to 
 
 test('takes a night typed in above the forecast, and gives it back', async ({ ready: page }) => {
   const answers = page.getByRole('group', { name: 'Show by what the cold will do' });
+  await expect(answers).toContainText('will not start');
   const sentence = await answers.textContent();
   await page.getByRole('button', { name: 'Type nights in' }).click();
   const form = page.getByRole('form', { name: 'Type a night in' });

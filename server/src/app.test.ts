@@ -248,7 +248,7 @@ describe('the server', () => {
     const fresh = await freshDatabase();
     await fresh.pool.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
     const applied = await Promise.all([migrate(fresh.pool), migrate(fresh.pool), migrate(fresh.pool)]);
-    expect(applied.flat()).toEqual(['0001_fleet.sql', '0002_method_and_due.sql']);
+    expect(applied.flat()).toEqual(['0001_fleet.sql', '0002_method_and_due.sql', '0003_outlook_and_lives.sql']);
     await fresh.pool.query("UPDATE migration SET checksum = 'other'");
     await expect(migrate(fresh.pool)).rejects.toThrow('was edited after it was applied');
     await fresh.drop();

@@ -25,5 +25,6 @@ export const freshDatabase = async (): Promise<{ pool: Pool; url: string; drop: 
   };
 };
 
-/** The routes on one database; with the loopback port of an instruments' adapter when a test needs one. */
-export const appOn = (pool: Pool, feedPort?: number) => createApp({ pool, feedPort, log: pino({ level: 'silent' }) });
+/** The routes on one database; with the loopback port of an instruments' adapter and a weather service's address when a test needs them. */
+export const appOn = (pool: Pool, feedPort?: number, weatherUrl?: string) =>
+  createApp({ pool, feedPort, weatherUrl, log: pino({ level: 'silent' }) });

@@ -7,7 +7,7 @@ import { endPlacement, insertBattery, insertPlacement, loadUnit } from '../unit/
 import { setWarranty } from './batteryStore';
 
 const NOTHING = 'Nothing was moved.';
-const EXCLUSION_VIOLATION = '23P01';
+const TAKEN_MEANWHILE: readonly (string | null)[] = ['23P01', '40P01'];
 
 interface Sits {
   readonly placementId: string;
@@ -138,11 +138,13 @@ export const moveBattery = async (
 ): Promise<void> => {
   try {
     await withTransaction(pool, async (db) => {
+      // One move after the other: each looks at where batteries sit before it changes that.
+      await db.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`battery move ${fleetId}`]);
       for (const unitId of await moved(db, fleetId, batteryId, move, now.toISOString()))
         await refreshOutlook(db, fleetId, unitId, now.getTime());
     });
   } catch (error) {
-    if (sqlState(error) !== EXCLUSION_VIOLATION) throw error;
+    if (!TAKEN_MEANWHILE.includes(sqlState(error))) throw error;
     throw new ClientError(409, `${NOTHING} Somebody else moved one of the batteries meanwhile; load it again.`, [], {
       cause: error,
     });

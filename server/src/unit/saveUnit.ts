@@ -67,6 +67,7 @@ export const addUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, now
     await withTransaction(pool, async (db) => {
       await insertUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null);
       for (const index of draft.unit.bank.batteries.keys()) await fitBattery(db, fleetId, draft, index, now);
+      await refreshOutlook(db, fleetId, draft.unit.id, Date.parse(now));
     });
   } catch (error) {
     throw translated(error, draft);
@@ -100,6 +101,9 @@ export const changeUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, 
         const placement = present.get(battery.position);
         present.delete(battery.position);
         if (placement === undefined) {
+          // A place that was empty stays so until something is told of a battery in it.
+          if (stored.empty.includes(battery.position) && battery.serial === undefined && battery.make === undefined)
+            continue;
           await fitBattery(db, fleetId, draft, index, now);
         } else if (
           placement.battery.serial !== undefined &&

@@ -164,6 +164,8 @@ export interface StoredUnit {
   readonly revision: number;
   /** When and why it left the fleet; null while it belongs to it. */
   readonly retired: { readonly at: string; readonly because: string } | null;
+  /** Positions in which no battery sits. */
+  readonly empty: readonly string[];
   readonly placements: readonly Placement[];
 }
 
@@ -191,19 +193,23 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
   const present = new Map(
     placements.filter(({ to }) => to === null).map((placement) => [placement.position, placement.battery]),
   );
+  // A place from which the battery was taken is described by its neighbours, as far as it can be.
+  const neighbour = [...present.values()][0];
+  const unknown = { chemistry: neighbour?.chemistry ?? 'flooded', duty: neighbour?.duty ?? 'truck' };
   const unit = unitSchema.parse({
     id: unitId,
     description: row.description,
     systemVolts: row.systemVolts,
     bank: {
       arrangement: row.arrangement,
-      batteries: row.definition.places.map((place) => ({ ...present.get(place.position), ...place })),
+      batteries: row.definition.places.map((place) => ({ ...(present.get(place.position) ?? unknown), ...place })),
     },
     ...row.definition.rest,
   });
   const retired =
     row.retiredAt === null ? null : { at: row.retiredAt.toISOString(), because: row.retiredBecause ?? '' };
-  return { unit, yardId: row.yardId, profile: row.profile, revision: row.revision, retired, placements };
+  const empty = row.definition.places.map(({ position }) => position).filter((position) => !present.has(position));
+  return { unit, yardId: row.yardId, profile: row.profile, revision: row.revision, retired, empty, placements };
 };
 
 /** A unit leaves the fleet, or comes back. False when it is not known. */

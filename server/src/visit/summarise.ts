@@ -102,9 +102,10 @@ export const refreshSummary = async (
      ON CONFLICT (fleet_id, unit_id) DO UPDATE SET visit_id = excluded.visit_id, started_at = excluded.started_at,
        closed_at = excluded.closed_at, disposition = excluded.disposition, headline = excluded.headline,
        finding_count = excluded.finding_count,
-       due_date = coalesce(excluded.due_date, unit_standing.due_date),
-       due_engine_hours = coalesce(excluded.due_engine_hours, unit_standing.due_engine_hours),
-       due_odometer_km = coalesce(excluded.due_odometer_km, unit_standing.due_odometer_km)
+       -- What was signed off stands until the next visit is closed: an open one owes nothing yet.
+       due_date = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_date ELSE excluded.due_date END,
+       due_engine_hours = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_engine_hours ELSE excluded.due_engine_hours END,
+       due_odometer_km = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_odometer_km ELSE excluded.due_odometer_km END
      WHERE excluded.started_at >= unit_standing.started_at`,
     [
       fleetId,

@@ -1,4 +1,4 @@
-import type { ComponentProps, ReactNode } from 'react';
+import { useId, type ComponentProps, type ReactNode } from 'react';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import styled, { css } from 'styled-components';
 
@@ -73,11 +73,11 @@ export const Field = ({ label, value, onChange, error, inputMode, type, isDisabl
   </Text>
 );
 
-const Choice = styled.label`
+const Choice = styled.div`
   display: grid;
   gap: 0.2rem;
   align-content: start;
-  > span:first-child {
+  > label {
     font-size: 0.95rem;
     color: var(--ink-2);
   }
@@ -99,19 +99,27 @@ export const ChoiceField = ({
   onChange: (value: string) => void;
   options: readonly (readonly [value: string, words: string])[];
   error?: string | undefined;
-}) => (
-  <Choice>
-    <span>{label}</span>
-    <select value={value} onChange={(event) => onChange(event.target.value)} aria-invalid={error !== undefined}>
-      {options.map(([key, words]) => (
-        <option key={key} value={key}>
-          {words}
-        </option>
-      ))}
-    </select>
-    {error === undefined ? null : <WrongText role="alert">{error}</WrongText>}
-  </Choice>
-);
+}) => {
+  const id = useId();
+  return (
+    <Choice>
+      <label htmlFor={id}>{label}</label>
+      <select
+        id={id}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        aria-invalid={error !== undefined}
+      >
+        {options.map(([key, words]) => (
+          <option key={key} value={key}>
+            {words}
+          </option>
+        ))}
+      </select>
+      {error === undefined ? null : <WrongText role="alert">{error}</WrongText>}
+    </Choice>
+  );
+};
 
 const Group = styled.fieldset`
   border: 0;

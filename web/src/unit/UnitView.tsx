@@ -313,6 +313,12 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
               {open === undefined ? '' : 'A visit is open.'}
             </Story>
           )}
+          {detail.empty.length === 0 ? null : (
+            <p role="status">
+              No battery sits at {detail.empty.join(', ')}.{' '}
+              <Link to="/batteries?state=store">Fit one from the store room.</Link>
+            </p>
+          )}
           {history?.outlook == null ? null : (
             <Suspense fallback={null}>
               <ColdCurve cold={history.outlook.cold} night={night} />

@@ -12,6 +12,7 @@ describe('the unit form', () => {
         profile: 'rested' as const,
         revision: 3,
         retired: null,
+        empty: [],
         placements: [],
         visits: [],
       };

@@ -120,6 +120,7 @@ const NightForm = ({
   };
   return (
     <Form
+      noValidate
       aria-label="Type a night in"
       onSubmit={(event) => {
         event.preventDefault();

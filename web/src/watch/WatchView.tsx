@@ -166,7 +166,8 @@ const SORT_WORDS: Readonly<Record<Sort, string>> = {
   unit: 'unit number',
 };
 const NIGHTS_DRAWN = 7;
-const NO_WEATHER: Weather = { yards: [], problem: null };
+const NO_WEATHER: Weather = { yards: [], problem: 'The nights could not be loaded.' };
+const NIGHTS_PENDING: Weather = { yards: [], problem: null };
 
 /** Search text that stands here at once; the address follows a moment later and must not take digits back. */
 const useTyped = (kept: string): readonly [string, (value: string) => void] => {
@@ -207,7 +208,8 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
   return (
     <Sheet>
       <Headline role="group" aria-label="Show by what the cold will do">
-        {answerWords(countByAnswer(units), night).map(({ answer, words }) => (
+        {weather === undefined ? <p role="status">Asking for the coming nights.</p> : null}
+        {(weather === undefined ? [] : answerWords(countByAnswer(units), night)).map(({ answer, words }) => (
           <Answer key={answer} isSelected={cold === answer} onChange={(on) => change({ cold: on ? answer : null })}>
             <Mark kind={ANSWER_MARK[answer]!} word={words} />
           </Answer>
@@ -271,7 +273,7 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
           </Empty>
         ) : (
           <>
-            <ComingCold weather={weather ?? NO_WEATHER} yards={fleet.yards} nights={nights} dates={dates} />
+            <ComingCold weather={weather ?? NIGHTS_PENDING} yards={fleet.yards} nights={nights} dates={dates} />
             {lines.length === 0 ? (
               <Empty>Nothing matches. Clear the search or choose another standing.</Empty>
             ) : (
@@ -295,7 +297,11 @@ export const WatchView = () => {
     <>
       <MainBar />
       {watch.data !== undefined && fleet.data !== undefined ? (
-        <Shown watch={watch.data} fleet={fleet.data} weather={weather.data} />
+        <Shown
+          watch={watch.data}
+          fleet={fleet.data}
+          weather={weather.data ?? (weather.isError ? NO_WEATHER : undefined)}
+        />
       ) : failed ? (
         <Failed
           title="The watch could not be loaded"
