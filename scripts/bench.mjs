@@ -6,9 +6,10 @@ import { ensurePackages } from './setup/packages.mjs';
 import { root } from './setup/root.mjs';
 
 ensurePackages();
-const outfile = join(root, 'dist/bench/run.mjs');
+const [which = 'run', ...rest] = process.argv.slice(2);
+const outfile = join(root, `dist/bench/${which}.mjs`);
 await build({
-  entryPoints: [join(root, 'scripts/bench/run.ts')],
+  entryPoints: [join(root, `scripts/bench/${which}.ts`)],
   outfile,
   bundle: true,
   platform: 'node',
@@ -28,4 +29,4 @@ await build({
     join(root, 'scripts/setup/*'),
   ],
 });
-process.exit(spawnSync(process.execPath, [outfile], { cwd: root, stdio: 'inherit' }).status ?? 1);
+process.exit(spawnSync(process.execPath, [outfile, ...rest], { cwd: root, stdio: 'inherit' }).status ?? 1);

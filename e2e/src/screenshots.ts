@@ -121,7 +121,6 @@ const afterBatteries = async (page: Page, url: string): Promise<void> => {
   await shot(page, 'visit-findings');
   await page.goto(`${url}/summary`);
   await page.getByRole('heading', { name: 'Findings' }).waitFor();
-  await shot(page, 'visit-summary');
   await closeVisit(page);
   await shot(page, 'record');
 };
@@ -204,7 +203,7 @@ try {
   await desk.goto(`${vaktman.url}/units/L-02/edit`);
   await desk.getByRole('heading', { name: 'L-02' }).waitFor();
   await shot(desk, 'unit-form');
-  await afterBatteries(desk, await visit(desk, 'P-07', (moment) => `visit-${moment}`, ['rest', 'load', 'verdict']));
+  await afterBatteries(desk, await visit(desk, 'P-07', (moment) => `visit-${moment}`, ['load', 'verdict']));
   await walk(await pageAt(1280, 800, 'day'), 'P-09');
   await visit(await pageAt(1280, 800, 'night'), 'P-07', (moment) => `night-${moment}`, ['load']);
   await visit(await pageAt(390, 844, 'day'), 'P-07', (moment) => `phone-${moment}`, ['load']);

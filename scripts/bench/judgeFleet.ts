@@ -5,6 +5,7 @@ import { fleetVisits } from './visit';
 
 /** What one worker judges: every nth visit of so many units, under another method. */
 interface Share {
+  readonly task: 'judge';
   readonly units: number;
   readonly of: number;
   readonly index: number;
@@ -20,7 +21,7 @@ const ask = <T>(worker: Worker, message: string): Promise<T> =>
 
 /** In a worker: makes its share ready, then judges it when told to. */
 export const serveShare = (): void => {
-  if (isMainThread || parentPort === null) return;
+  if (isMainThread || parentPort === null || (workerData as { task?: string }).task !== 'judge') return;
   const { units, of, index, differences } = workerData as Share;
   const visits = fleetVisits(units).filter((_, at) => at % of === index);
   parentPort.on('message', (message) => {
@@ -39,7 +40,9 @@ export const judgeFleetSeconds = async (units: number, differences: boolean): Pr
   const workers = Array.from(
     { length: of },
     (_, index) =>
-      new Worker(new URL(import.meta.url), { workerData: { units, of, index, differences } satisfies Share }),
+      new Worker(new URL(import.meta.url), {
+        workerData: { task: 'judge', units, of, index, differences } satisfies Share,
+      }),
   );
   await Promise.all(workers.map((worker) => ask(worker, 'ready')));
   const started = performance.now();
