@@ -28,7 +28,7 @@ const Sheet = styled.main`
     grid-template-columns: minmax(0, 1fr) 320px;
   }
   ${PHONE} {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
     padding: 0.9rem 0.9rem 3rem;
   }
 `;

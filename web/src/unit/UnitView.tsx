@@ -43,7 +43,7 @@ const Sheet = styled.main`
     grid-template-columns: minmax(0, 1fr) 300px;
   }
   ${PHONE} {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
     padding: 0.9rem 0.9rem 3rem;
   }
 `;

@@ -19,6 +19,9 @@ const Sheet = styled.section`
   .words {
     grid-column: 1 / span 2;
   }
+  h2 {
+    grid-column: auto;
+  }
   .words p {
     font-size: 0.92rem;
     color: var(--ink-2);

@@ -23,7 +23,6 @@ const YardHead = styled.div`
   padding-bottom: 0.25rem;
   border-bottom: 2px solid var(--ink);
   h2 {
-    grid-column: 1 / span 3;
     white-space: nowrap;
   }
   small {
@@ -34,6 +33,11 @@ const YardHead = styled.div`
   }
   .under {
     text-align: right;
+  }
+  ${PHONE} {
+    .count {
+      display: none;
+    }
   }
 `;
 const Line = styled(Link)`
@@ -179,7 +183,7 @@ export const WatchList = ({
                       : `; coldest night ${figure(nights.get(line.yard.yardId)!.lowestC, 0)} °C`}
                   </small>
                   <small className="degrees" />
-                  <small>
+                  <small className="count">
                     <Narrow>{line.count === 1 ? '1 unit' : `${line.count} units`}, findings</Narrow>
                   </small>
                   <small className="under">under limit</small>

@@ -103,7 +103,7 @@ const Tools = styled.div`
     color: var(--ink-2);
   }
   form {
-    flex: 1 1 9rem;
+    flex: 1 1 11rem;
   }
   input {
     font: inherit;
@@ -118,9 +118,11 @@ const Tools = styled.div`
   select {
     max-width: 10rem;
   }
-  ${PHONE} {
+  ${NARROW} {
     flex-wrap: wrap;
     gap: 0.5rem;
+  }
+  ${PHONE} {
     select {
       max-width: 8rem;
     }

@@ -6,6 +6,9 @@ export const watchColumns = css`
   display: grid;
   grid-template-columns: 7.2rem 4rem 7.6rem minmax(180px, 1.15fr) minmax(150px, 1fr) 5.4rem;
   gap: 0.7rem;
+  h2 {
+    grid-column: 1 / span 3;
+  }
   .degrees {
     display: none;
   }
@@ -20,6 +23,9 @@ export const watchColumns = css`
   }
   ${PHONE} {
     grid-template-columns: 6.6rem 3.6rem 3.6rem 1fr;
+    h2 {
+      grid-column: 1 / -1;
+    }
     .axis,
     .under {
       display: none;
