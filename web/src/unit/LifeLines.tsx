@@ -37,7 +37,12 @@ const Row = styled.div`
     outline: none;
   }
   ${PHONE} {
-    grid-template-columns: 5.4rem minmax(0, 1fr);
+    grid-template-columns: minmax(0, 1fr);
+    .head {
+      display: flex;
+      align-items: baseline;
+      gap: 0.8rem;
+    }
   }
 `;
 const Visits = styled.div`
@@ -61,6 +66,11 @@ const Visits = styled.div`
     height: 18px;
     display: block;
     margin: 0 auto 1px;
+  }
+  ${PHONE} {
+    .date {
+      display: none;
+    }
   }
   em {
     position: absolute;
@@ -291,7 +301,9 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
               <svg viewBox="0 0 20 20" role="img" aria-label={MARK_WORDS[DISPOSITION_MARK[visit.disposition]]}>
                 <MarkShape kind={DISPOSITION_MARK[visit.disposition]} />
               </svg>
-              {!dated.has(visit.visitId) ? '' : shortDayText(visit.startedAt).replace(/ (\d\d)$/, ' ’$1')}
+              <span className="date">
+                {dated.has(visit.visitId) ? shortDayText(visit.startedAt).replace(/ (\d\d)$/, ' ’$1') : ''}
+              </span>
             </Link>
           ))}
           <em>
