@@ -1,5 +1,6 @@
 import {
   batteryDetailSchema,
+  EMPTY_WATCH_ROW,
   batteryListSchema,
   batteryLivesSchema,
   fleetSchema,
@@ -25,6 +26,7 @@ import {
   type UnitHistory,
   type VisitDetail,
   type Watch,
+  type WatchRow,
   type Weather,
 } from '@vaktman/contract';
 import type { ProfileName } from '@vaktman/core';
@@ -62,7 +64,9 @@ export const api = createApi({
     watch: build.query<Watch, void>({
       query: () => '/watch',
       // Not checked row by row here: ten thousand rows would cost a tenth of a second. The server's tests hold it to the schema.
-      transformResponse: (body) => body as Watch,
+      transformResponse: (body: { units: WatchRow[] }) => ({
+        units: body.units.map((row) => ({ ...EMPTY_WATCH_ROW, ...row })),
+      }),
       providesTags: ['Watch'],
     }),
     unit: build.query<UnitDetail, string>({

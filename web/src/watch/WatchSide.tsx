@@ -1,6 +1,5 @@
 import type { WatchRow } from '@vaktman/contract';
 import { format, parseISO } from 'date-fns';
-import Papa from 'papaparse';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { shortDayText } from '../control/dates';
@@ -60,7 +59,9 @@ const Side = styled.aside`
 const SHOWN = 12;
 const BY = { date: '', hours: ' by engine hours', distance: ' by distance' } as const;
 
-const saveCsv = (lines: readonly BuyLine[]): void => {
+const saveCsv = async (lines: readonly BuyLine[]): Promise<void> => {
+  // Asked for once a week: not part of the first view.
+  const { default: Papa } = await import('papaparse');
   const text = Papa.unparse(
     lines.map(({ part, count, units }) => ({ part, count, units: units.join(' ') })),
     { columns: ['part', 'count', 'units'] },
@@ -118,7 +119,7 @@ export const WatchSide = ({ rows, today, done }: { rows: readonly WatchRow[]; to
           ))}
         </ul>
         {buy.length === 0 ? null : (
-          <QuietKey style={{ padding: 0 }} onPress={() => saveCsv(buy)}>
+          <QuietKey style={{ padding: 0 }} onPress={() => void saveCsv(buy)}>
             Save as CSV
           </QuietKey>
         )}
