@@ -6,7 +6,7 @@ export const openActionSchema = z.object({
   finding: z.string(),
   says: z.string(),
   action: z.string(),
-  part: z.object({ name: z.string(), count: z.number() }).nullable(),
+  part: z.object({ name: z.string(), count: z.number() }).optional(),
 });
 
 /**

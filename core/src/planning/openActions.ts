@@ -10,7 +10,8 @@ export interface OpenAction {
   readonly finding: string;
   readonly says: string;
   readonly action: string;
-  readonly part: OrderPart | null;
+  /** Left out where nothing is to be bought. */
+  readonly part?: OrderPart;
 }
 
 /** A part to be bought, in the words a counter understands. */
@@ -102,12 +103,13 @@ export const openActions = (
       choices[0];
     const replaces = chosen?.kind === 'replace' && (own !== undefined || severity === 'replace');
     const whole = replaces && chosen.point === 'bank' ? 'bank' : subject;
+    const part = replaces ? partFor(unit, code, whole) : null;
     return [
       {
         finding,
         says: findingWords(code, subject),
         action: own ?? chosen?.words ?? findingWords(code, subject),
-        part: replaces ? partFor(unit, code, whole) : null,
+        ...(part === null ? {} : { part }),
       },
     ];
   });

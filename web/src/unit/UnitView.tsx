@@ -333,7 +333,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
                     <strong>{action}</strong>
                     <small>
                       {says}
-                      {part === null ? '' : `. Part: ${part.name}`}
+                      {part === undefined ? '' : `. Part: ${part.name}`}
                     </small>
                   </li>
                 ))}

@@ -47,7 +47,7 @@ export const toBuy = (rows: readonly WatchRow[]): readonly BuyLine[] => {
   const found = new Map<string, { count: number; units: Set<string> }>();
   for (const { unitId, actions } of rows) {
     for (const { part } of actions) {
-      if (part === null) continue;
+      if (part === undefined) continue;
       const line = found.get(part.name) ?? { count: 0, units: new Set<string>() };
       line.count += part.count;
       line.units.add(unitId);

@@ -140,7 +140,7 @@ describe('the week', () => {
   it('groups the parts that open actions need', () => {
     const rows = [
       row('A-1', 'l', { actions: [part('Battery, 12 V'), part('Belt')] }),
-      row('A-2', 'l', { actions: [part('Battery, 12 V', 4), { ...part('x'), part: null }] }),
+      row('A-2', 'l', { actions: [part('Battery, 12 V', 4), { finding: 'f', says: 's', action: 'Clean it' }] }),
     ];
     expect(toBuy(rows)).toEqual([
       { part: 'Battery, 12 V', count: 5, units: ['A-1', 'A-2'] },
