@@ -1,4 +1,4 @@
-import { type Baseline, type BaselineFigure, type Outlook, type VisitFigures } from '@vaktman/core';
+import type { Baseline, BaselineFigure, Outlook, Repair, VisitFigures } from '@vaktman/core';
 import * as z from 'zod';
 
 /** Something still to be done on a unit, and the part it takes. */
@@ -17,7 +17,7 @@ export interface UnitHistory {
   readonly outlook: Outlook | null;
   readonly actions: readonly z.infer<typeof openActionSchema>[];
   /** Figures of its visits, latest first, with the visit they belong to. */
-  readonly figures: readonly (VisitFigures & { readonly visitId: string })[];
+  readonly figures: readonly (VisitFigures & { readonly visitId: string; readonly repairs: readonly Repair[] })[];
   readonly baselines: Readonly<Partial<Record<BaselineFigure, Baseline>>>;
   /** Where each battery that sits here now was before, and where those that left went. */
   readonly elsewhere: readonly {

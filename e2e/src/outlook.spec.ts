@@ -92,7 +92,9 @@ test('swaps a battery between two units and keeps both histories right', async (
   expect(after.stays[0]!.to).toBe(after.stays[1]!.from);
   await page.goto(`${vaktman.url}/units/P-07`);
   const lives = page.getByRole('region', { name: 'Visits and batteries' });
-  await expect(lives.getByRole('link', { name: new RegExp(mine.battery.serial!) })).toBeVisible();
+  await expect(lives.getByRole('link', { name: new RegExp(mine.battery.serial!) })).toContainText(
+    'now in P-10: evening the banks out',
+  );
   await expect(page.getByText(/too few visits to say/).first()).toBeVisible();
 });
 

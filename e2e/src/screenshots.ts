@@ -185,18 +185,24 @@ const feed = async (page: Page, unitId: string): Promise<void> => {
 };
 
 try {
+  // The coming nights are those of today.
+  const morning = await pageAt(1280, 800, 'day', 'real');
+  await morning.goto(vaktman.url);
+  await morning.getByRole('list', { name: 'Units' }).getByRole('link', { name: /P-07/ }).waitFor();
+  await morning
+    .getByRole('button', { name: /will start/ })
+    .first()
+    .waitFor();
+  await shot(morning, 'watch');
+  await morning.goto(`${vaktman.url}/units/P-07`);
+  await morning.locator('.recharts-line').first().waitFor();
+  await morning.getByRole('heading', { name: 'Starts down to' }).waitFor();
+  await shot(morning, 'unit');
+  await morning.goto(`${vaktman.url}/units/R-02`);
+  await morning.getByRole('link', { name: /^BR-28201/ }).click();
+  await morning.locator('.recharts-line').first().waitFor();
+  await shot(morning, 'battery');
   const desk = await pageAt(1280, 800, 'day');
-  await desk.goto(vaktman.url);
-  await desk.getByRole('list', { name: 'Units' }).getByRole('link', { name: /P-07/ }).waitFor();
-  await shot(desk, 'watch');
-  await desk.goto(`${vaktman.url}/units/P-07`);
-  await desk.locator('.recharts-line').first().waitFor();
-  await desk.getByRole('heading', { name: 'Starts down to' }).waitFor();
-  await shot(desk, 'unit');
-  await desk.goto(`${vaktman.url}/units/R-02`);
-  await desk.getByRole('link', { name: /^BR-28201/ }).click();
-  await desk.locator('.recharts-line').first().waitFor();
-  await shot(desk, 'battery');
   await desk.goto(`${vaktman.url}/units`);
   await desk.getByRole('link', { name: 'Add a unit' }).waitFor();
   await shot(desk, 'register');

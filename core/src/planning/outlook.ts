@@ -1,8 +1,9 @@
 import { coldStart, gains, putRight, type Band, type CurvePoint, type Gain } from '../coldStart/coldest';
 import { fitForCold, type ColdFit } from '../coldStart/coldFit';
 import { modelCableOhms } from '../circuit/starterModel';
-import { forecast, type Forecast } from '../history/forecast';
+import { forecast, YEAR_MS, type Forecast } from '../history/forecast';
 import { batterySegments, sideSegments, type PastVisit, type Segment, type Stay } from '../history/series';
+import { theilSen, type RobustTrend } from '../history/theilSen';
 import { CABLE_SIDES, type CableSide } from '../history/visitFigures';
 import { limitBook } from '../method/book';
 import type { ProfileName } from '../method/profile';
@@ -30,14 +31,30 @@ export interface BatteryOutlook {
   readonly forecast: Forecast;
 }
 
+/** One side of the starter circuit over the visits. */
+export interface SideOutlook {
+  readonly side: CableSide;
+  readonly segments: readonly Segment[];
+  /** Of what was read since it was last repaired, milliohms against years; null from fewer than three visits. */
+  readonly trend: RobustTrend | null;
+}
+
 /** What will become of a unit: computed from its history, kept beside it, made anew when something is added. */
 export interface Outlook {
   readonly cold: ColdOutlook;
   readonly batteries: readonly BatteryOutlook[];
-  readonly sides: readonly { readonly side: CableSide; readonly segments: readonly Segment[] }[];
+  readonly sides: readonly SideOutlook[];
   /** The battery that falls under its limit first, and when. */
   readonly firstUnder: { readonly position: string; readonly p10Ms: number; readonly p50Ms: number } | null;
 }
+
+/** Two visits make a line of anything. */
+const LEAST_SIDE_VISITS = 3;
+
+const sideTrend = (segment: Segment | undefined): RobustTrend | null =>
+  segment === undefined || segment.points.length < LEAST_SIDE_VISITS
+    ? null
+    : theilSen(segment.points.map(({ ms, value }) => ({ x: (ms - segment.points[0]!.ms) / YEAR_MS, y: value })));
 
 /** A sound joint at either end of a cable, milliohms together. */
 const SOUND_JOINTS_MILLIOHM = 0.1;
@@ -136,7 +153,10 @@ export const outlookOf = (input: {
       nowMs,
     ),
     batteries,
-    sides: CABLE_SIDES.map((side) => ({ side, segments: sideSegments(oldestFirst, side) })),
+    sides: CABLE_SIDES.map((side) => {
+      const segments = sideSegments(oldestFirst, side);
+      return { side, segments, trend: sideTrend(segments.at(-1)) };
+    }),
     firstUnder: dated.sort((a, b) => a.p50Ms - b.p50Ms)[0] ?? null,
   };
 };

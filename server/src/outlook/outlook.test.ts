@@ -47,6 +47,12 @@ describe('the outlook of a unit', () => {
     expect(outlook?.cold).toEqual({ kind: 'unsaid', lacks: ['a load test of battery C'] });
     expect((await rowOf('P-03')).cold).toBeNull();
   });
+  it('tells how a cable side grows worse, in milliohms a year', async () => {
+    const { outlook } = await history('G-03');
+    const trendOf = (side: string) => outlook!.sides.find((entry) => entry.side === side)!.trend!;
+    expect(trendOf('negative').lowSlope).toBeGreaterThan(0.2);
+    expect(Math.abs(trendOf('positive').slope)).toBeLessThan(0.1);
+  });
   it('compares with known-good units of its kind', async () => {
     const { baselines } = await history('P-12');
     expect(baselines['starter.positive']?.visits).toBeGreaterThanOrEqual(5);

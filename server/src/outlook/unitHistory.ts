@@ -21,7 +21,7 @@ export const loadUnitHistory = async (db: Queryable, fleetId: string, unit: Unit
   return {
     outlook: rows[0]?.outlook ?? null,
     actions: rows[0]?.actions ?? [],
-    figures: past.map(({ visitId, figures }) => ({ ...figures, visitId })),
+    figures: past.map(({ visitId, figures, repairs }) => ({ ...figures, visitId, repairs })),
     baselines: Object.fromEntries(baselines(await loadKnownGood(db, fleetId, kindOf(unit)))),
     elsewhere: stays.filter(({ unitId }) => unitId !== unit.id),
   };

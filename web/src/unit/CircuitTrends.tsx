@@ -37,6 +37,8 @@ interface Trend {
   readonly decimals: number;
   readonly points: readonly { readonly ms: number; readonly value: number }[];
   readonly limit?: { readonly value: number; readonly words: string };
+  /** How it grows, in words. */
+  readonly trend?: string | undefined;
   /** Moments at which something was changed, with what was done. */
   readonly changes?: readonly { readonly ms: number; readonly words: string }[];
 }
@@ -96,6 +98,7 @@ const Small = ({ trend }: { trend: Trend }) => {
           </ResponsiveContainer>
         </figure>
       )}
+      {trend.trend === undefined ? null : <small>Trend {trend.trend}. </small>}
       {changes.map(({ ms, words }) => (
         <small key={`${ms} ${words}`}>
           {monthOf(ms)}: {words}
@@ -122,6 +125,21 @@ const CircuitTrends = ({
       const own = value(figures);
       return own === undefined ? [] : [{ ms: Date.parse(figures.at), value: own }];
     });
+  /** When a part was replaced or repaired, told by the point of the repair or the finding it closed. */
+  const repairsOf = (place: RegExp) =>
+    oldest.flatMap(({ repairs }) =>
+      repairs.flatMap(({ at, point, closes, action }) =>
+        place.test(point) || (closes ?? []).some((finding) => place.test(finding))
+          ? [{ ms: Date.parse(at), words: action }]
+          : [],
+      ),
+    );
+  const trendWords = (side: 'positive' | 'negative'): string | undefined => {
+    const trend = history.outlook?.sides.find((entry) => entry.side === side)?.trend;
+    return trend === undefined || trend === null
+      ? undefined
+      : `${figure(trend.slope, 2)} mΩ a year, ${figure(trend.lowSlope, 2)} to ${figure(trend.highSlope, 2)}`;
+  };
   const changesOf = (side: 'positive' | 'negative') =>
     (history.outlook?.sides.find((entry) => entry.side === side)?.segments ?? []).flatMap(({ began, points }) =>
       began === null || points[0] === undefined ? [] : [{ ms: points[0].ms, words: began }],
@@ -134,6 +152,7 @@ const CircuitTrends = ({
       points: series(({ starterMilliohm }) => starterMilliohm[side]),
       limit: { value: dropSumMilliohm, words: `${figure(dropSumMilliohm, 1)} mΩ for both sides together` },
       changes: changesOf(side),
+      trend: trendWords(side),
     })),
     {
       title: 'Alternator output',
@@ -141,6 +160,7 @@ const CircuitTrends = ({
       decimals: 0,
       points: series(({ outputPercent }) => Object.values(outputPercent)[0]),
       limit: { value: 90, words: '90 %' },
+      changes: repairsOf(/^(ALT|alternator\.|belt\.)/),
     },
     {
       title: 'Recharge current',
@@ -154,6 +174,7 @@ const CircuitTrends = ({
       unit: 'A',
       decimals: 0,
       points: series(({ crank }) => crank?.amps),
+      changes: repairsOf(/^(starter$|starter\.(motor|solenoid|pinion)|start\.magnetic)/),
     },
     {
       title: 'Running volts',

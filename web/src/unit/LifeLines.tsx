@@ -138,6 +138,14 @@ export const forecastWords = (told: Forecast): string => {
   }
 };
 
+/** Where a battery was before it sat here, and where it went. */
+const elsewhereWords = ({ batteryId, from, to }: Placement, elsewhere: UnitHistory['elsewhere']): string => {
+  const own = elsewhere.filter((stay) => stay.batteryId === batteryId);
+  const before = own.findLast((stay) => Date.parse(stay.from) < Date.parse(from));
+  const after = to === null ? undefined : own.find((stay) => Date.parse(stay.from) >= Date.parse(to));
+  return `${before === undefined ? '' : `, from ${before.unitId}`}${after === undefined ? '' : `, now in ${after.unitId}`}`;
+};
+
 const aheadOf = (told: Forecast, scale: TimeScale, lastMs: number): { ms: number; forecast: number }[] => {
   if (told.kind !== 'dated') return [];
   return Array.from({ length: FORECAST_POINTS + 1 }, (_, index) => {
@@ -150,7 +158,7 @@ interface Wanted {
   readonly position: string;
   readonly outlook: BatteryOutlook | undefined;
   readonly values: readonly { ms: number; value: number; volts: number | undefined }[];
-  readonly lives: readonly Placement[];
+  readonly lives: readonly (Placement & { readonly elsewhere: string })[];
 }
 
 const Lines = ({ wanted, scale }: { wanted: Wanted; scale: TimeScale }) => {
@@ -244,6 +252,7 @@ const Lines = ({ wanted, scale }: { wanted: Wanted; scale: TimeScale }) => {
               style={{ left: `${from}%`, width: `${to - from}%` }}
             >
               {life.battery.serial ?? 'no serial'}
+              {life.elsewhere}
               {life.removedBecause === null ? '' : `: ${life.removedBecause}`}
             </Link>
           );
@@ -281,7 +290,8 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
       }),
       lives: detail.placements
         .filter((placement) => placement.position === position)
-        .sort((a, b) => Date.parse(a.from) - Date.parse(b.from)),
+        .sort((a, b) => Date.parse(a.from) - Date.parse(b.from))
+        .map((placement) => ({ ...placement, elsewhere: elsewhereWords(placement, history.elsewhere) })),
     }))
     .sort((a, b) => (a.position < b.position ? -1 : 1));
   return (

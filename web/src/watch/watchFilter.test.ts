@@ -94,6 +94,7 @@ describe('the watch', () => {
     ['sort=due', ['Summit Station', 'P-2', 'P-3', 'G-1', 'Lower Yard', 'P-1']],
     ['sort=unit', ['Summit Station', 'G-1', 'P-2', 'P-3', 'Lower Yard', 'P-1']],
     ['cold=will-not&done=1', []],
+    ['cold=will', ['Lower Yard', 'P-1']],
     ['q=zzz', []],
     ['standing=odd&sort=odd', ['Summit Station', 'P-2', 'P-3', 'G-1', 'Lower Yard', 'P-1']],
   ])('for ?%s', (query, lines) => expect(shown(query)).toEqual(lines));

@@ -104,10 +104,17 @@ const MARKS = ['failed', 'marginal', 'notyet', 'passed'] as const;
 const LAST = '9999';
 
 const byUnit = (a: WatchUnit, b: WatchUnit): number => (a.row.unitId < b.row.unitId ? -1 : 1);
+/** Those the cold decides about by how far they reach; the others by what comes first: a battery under its limit, a visit. */
+const inTime = (a: WatchUnit, b: WatchUnit): number =>
+  a.answer === 'will-not' || a.answer === 'may-not'
+    ? (b.row.cold?.[1] ?? -99) - (a.row.cold?.[1] ?? -99)
+    : (a.row.underOn ?? LAST).localeCompare(b.row.underOn ?? LAST) ||
+      (a.row.dueOn ?? LAST).localeCompare(b.row.dueOn ?? LAST);
 const ORDERS: Readonly<Record<Sort, (a: WatchUnit, b: WatchUnit) => number>> = {
   need: (a, b) =>
     MARKS.indexOf(a.mark) - MARKS.indexOf(b.mark) ||
-    (b.row.cold?.[1] ?? -99) - (a.row.cold?.[1] ?? -99) ||
+    COLD_ANSWERS.indexOf(a.answer) - COLD_ANSWERS.indexOf(b.answer) ||
+    inTime(a, b) ||
     byUnit(a, b),
   cold: (a, b) => (b.row.cold?.[1] ?? -99) - (a.row.cold?.[1] ?? -99) || byUnit(a, b),
   due: (a, b) => (a.row.dueOn ?? LAST).localeCompare(b.row.dueOn ?? LAST) || byUnit(a, b),
