@@ -114,7 +114,7 @@ export const batteryLives = async (db: Queryable, fleetId: string): Promise<Batt
               coalesce((b.description ->> 'fitted')::date, first.began::date) AS began,
               bool_or(upper_inf(p.during)) AS present,
               CASE WHEN b.scrapped_at IS NOT NULL THEN b.scrapped_at
-                   WHEN NOT bool_or(upper_inf(p.during)) AND bool_or(p.removed_because ~* 'fail|weak|dead|cell|case|crack|leak|replaced')
+                   WHEN NOT bool_or(upper_inf(p.during)) AND bool_or(p.removed_because ~* 'fail|weak|dead|cell|case|crack|leak|replac')
                    THEN max(upper(p.during)) END AS ended
        FROM battery b
        JOIN battery_placement p ON p.fleet_id = b.fleet_id AND p.battery_id = b.battery_id

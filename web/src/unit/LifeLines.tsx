@@ -7,6 +7,7 @@ import { shortDayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { DISPOSITION_MARK, MARK_WORDS, MarkShape } from '../control/Mark';
 import { PHONE } from '../theme/screen';
+import { forecastWords } from './forecastWords';
 import { monthOf, onTime, timeScale, type TimeScale } from './timeScale';
 
 const Sheet = styled.section`
@@ -122,21 +123,6 @@ const HIGH_PERCENT = 120;
 const FORECAST_POINTS = 8;
 /** Percent of the axis that one date takes. */
 const DATE_WIDTH = 9;
-
-/** What a forecast says in a few words. */
-export const forecastWords = (told: Forecast): string => {
-  switch (told.kind) {
-    case 'too-few':
-      return told.because;
-    case 'under':
-      return 'under its limit now';
-    case 'dated':
-      if (told.p50 === null) return 'beyond eight years';
-      return told.p10 === null || told.p90 === null
-        ? `about ${monthOf(told.p50)}`
-        : `${monthOf(told.p50)}, ${monthOf(told.p10)} to ${monthOf(told.p90)}`;
-  }
-};
 
 /** Where a battery was before it sat here, and where it went. */
 const elsewhereWords = ({ batteryId, from, to }: Placement, elsewhere: UnitHistory['elsewhere']): string => {

@@ -313,6 +313,11 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
               {open === undefined ? '' : 'A visit is open.'}
             </Story>
           )}
+          {detail.retired === null ? null : (
+            <p role="status">
+              Left the fleet on {dayText(detail.retired.at)}: {detail.retired.because}. It is not planned for.
+            </p>
+          )}
           {detail.empty.length === 0 ? null : (
             <p role="status">
               No battery sits at {detail.empty.join(', ')}.{' '}
