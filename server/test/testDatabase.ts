@@ -1,6 +1,7 @@
+import { demoArchive } from '@vaktman/demo';
 import { randomUUID } from 'node:crypto';
 import pino from 'pino';
-import { createApp, migrate, openPool, type Pool } from '../src/index';
+import { createApp, importArchive, migrate, openPool, type Pool } from '../src/index';
 
 /** A migrated database of its own for one test file, on the PostgreSQL that the test command started. */
 export const freshDatabase = async (): Promise<{ pool: Pool; url: string; drop: () => Promise<void> }> => {
@@ -23,6 +24,15 @@ export const freshDatabase = async (): Promise<{ pool: Pool; url: string; drop: 
       await adminPool.end();
     },
   };
+};
+
+/** The routes on a database of their own with the demo fleet in it, as it stands at a moment. */
+export const demoApp = async (
+  nowMs: number,
+): Promise<{ app: ReturnType<typeof appOn>; pool: Pool; drop: () => Promise<void> }> => {
+  const { pool, drop } = await freshDatabase();
+  await importArchive(pool, demoArchive(), nowMs);
+  return { app: appOn(pool), pool, drop };
 };
 
 /** The routes on one database; with the loopback port of an instruments' adapter and a weather service's address when a test needs them. */

@@ -2,6 +2,7 @@ import { seededRandom } from '../circuit/random';
 import { normalDraws, quantileOf } from '../history/normal';
 import type { Unit } from '../unit/unit';
 import type { ColdFit } from './coldFit';
+import { crossing } from './crossing';
 import { COLDEST_SOUGHT_C, CrankSolver, WARMEST_SOUGHT_C, type CrankInput } from './steadyCrank';
 
 /** Draws of a coldest start. */
@@ -70,40 +71,19 @@ const drawn = (solver: CrankSolver, fit: ColdFit, z: (index: number) => number):
 const middleOf = (solver: CrankSolver, fit: ColdFit): CrankInput => drawn(solver, fit, () => 0);
 
 /**
- * Where a rising function of the temperature crosses nothing, °C; one of the ends when it does not. False position,
- * with the standing end's value halved when it stands still (Illinois).
- */
-const crossing = (surplus: (celsius: number) => number, cold: number, warm: number): number => {
-  let [a, b] = [cold, warm];
-  let [fa, fb] = [surplus(a), surplus(b)];
-  if (fa >= 0) return a;
-  if (fb < 0) return b;
-  for (let round = 0; round < 60 && b - a > CLOSE_ENOUGH_C; round++) {
-    const middle = round % 3 === 2 ? (a + b) / 2 : (a * fb - b * fa) / (fb - fa);
-    const f = surplus(middle);
-    if (Math.abs(f) < 1e-4) return middle;
-    if (f < 0) {
-      a = middle;
-      fa = f;
-      fb /= 2;
-    } else {
-      b = middle;
-      fb = f;
-      fa /= 2;
-    }
-  }
-  return (a + b) / 2;
-};
-
-/**
  * The coldest temperature at which the starter has its volts and the engine its speed, °C; the warmer of the two.
  * @param limitVolts least volts at the starter while cranking: the maker's, else the method's
  */
 export const coldestOf = (solver: CrankSolver, input: CrankInput, limitVolts: number): number => {
   const rpm = LEAST_RPM + COMPRESSION_RPM;
-  let bySpeed = crossing((celsius) => solver.surplus(input, celsius, rpm), COLDEST_SOUGHT_C, WARMEST_SOUGHT_C);
+  let bySpeed = crossing(
+    (celsius) => solver.surplus(input, celsius, rpm),
+    COLDEST_SOUGHT_C,
+    WARMEST_SOUGHT_C,
+    CLOSE_ENOUGH_C,
+  );
   if (solver.surplusAt(input, bySpeed, rpm) < -1e-3)
-    bySpeed = crossing((celsius) => solver.surplusAt(input, celsius, rpm), bySpeed, WARMEST_SOUGHT_C);
+    bySpeed = crossing((celsius) => solver.surplusAt(input, celsius, rpm), bySpeed, WARMEST_SOUGHT_C, CLOSE_ENOUGH_C);
   if (bySpeed >= WARMEST_SOUGHT_C) return WARMEST_SOUGHT_C;
   if (solver.starterVolts(input, bySpeed, rpm) >= limitVolts) return bySpeed;
   return crossing(
@@ -113,6 +93,7 @@ export const coldestOf = (solver: CrankSolver, input: CrankInput, limitVolts: nu
     },
     bySpeed,
     WARMEST_SOUGHT_C,
+    CLOSE_ENOUGH_C,
   );
 };
 

@@ -17,6 +17,7 @@ import { COPPER_PER_KELVIN } from '../quantity/cable';
 import { batteryFactor, strings } from '../unit/bank';
 import { positions } from '../unit/points';
 import type { Unit } from '../unit/unit';
+import { crossing } from './crossing';
 
 /** What a unit is worth on a cold morning, each figure its own guess: one of many draws, or the middle of them. */
 export interface CrankInput {
@@ -56,9 +57,8 @@ const FASTEST_SHARE = 2.2;
 /** Shares of the reference speed at which a starting engine must find torque enough to get past. */
 const BREAK_AWAY_SHARES = [0.02, 0.06, 0.12, 0.2] as const;
 const STILL = 0.1;
-const MOST_ROUNDS = 40;
-const CLOSE_ENOUGH = 1e-6;
-const ENOUGH_VOLTS = 1e-4;
+/** Radians a second. */
+const CLOSE_ENOUGH = 1e-4;
 
 interface StringFigures {
   /** Places of its batteries in the order of positions. */
@@ -229,32 +229,16 @@ export class CrankSolver {
       if (surplus < 0)
         return { turns: false, rpm: 0, amps, starterVolts, bankVolts: this.#bankVolts(input, celsius, amps) };
     }
-    let slow = BREAK_AWAY_SHARES.at(-1)! * referenceSpeed;
-    let fast = FASTEST_SHARE * referenceSpeed;
-    let atSlow = this.#ask(input, celsius, slow).surplus;
-    let atFast = this.#ask(input, celsius, fast).surplus;
-    // Nearly a straight line: false position, with the standing end's value halved, meets it in a few rounds.
-    for (let round = 0; round < MOST_ROUNDS && fast - slow > CLOSE_ENOUGH; round++) {
-      const middle = (slow * atFast - fast * atSlow) / (atFast - atSlow);
-      const { surplus } = this.#ask(input, celsius, middle);
-      if (Math.abs(surplus) < ENOUGH_VOLTS) {
-        slow = middle;
-        break;
-      }
-      if (surplus >= 0) {
-        slow = middle;
-        atSlow = surplus;
-        atFast /= 2;
-      } else {
-        fast = middle;
-        atFast = surplus;
-        atSlow /= 2;
-      }
-    }
-    const { amps, starterVolts } = this.#ask(input, celsius, slow);
+    const speed = crossing(
+      (at) => -this.#ask(input, celsius, at).surplus,
+      BREAK_AWAY_SHARES.at(-1)! * referenceSpeed,
+      FASTEST_SHARE * referenceSpeed,
+      CLOSE_ENOUGH,
+    );
+    const { amps, starterVolts } = this.#ask(input, celsius, speed);
     return {
       turns: true,
-      rpm: slow / RADIANS_PER_RPM,
+      rpm: speed / RADIANS_PER_RPM,
       amps,
       starterVolts,
       bankVolts: this.#bankVolts(input, celsius, amps),

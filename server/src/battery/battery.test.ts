@@ -1,17 +1,12 @@
 import { batteryDetailSchema, batteryListSchema, batteryLivesSchema, type BatteryMove } from '@vaktman/contract';
-import { demoArchive } from '@vaktman/demo';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { appOn, freshDatabase } from '../../test/testDatabase';
-import { importArchive, type Pool } from '../index';
+import { demoApp } from '../../test/testDatabase';
 
 const NOW = Date.parse('2026-11-25T08:00:00Z');
-let pool: Pool;
 let drop: () => Promise<void>;
-let app: ReturnType<typeof appOn>;
+let app: Awaited<ReturnType<typeof demoApp>>['app'];
 beforeAll(async () => {
-  ({ pool, drop } = await freshDatabase());
-  await importArchive(pool, demoArchive(), NOW);
-  app = appOn(pool);
+  ({ app, drop } = await demoApp(NOW));
 }, 60_000);
 afterAll(async () => drop());
 
@@ -94,7 +89,8 @@ describe('batteries as things', () => {
     expect((await move(batteryId, { kind: 'fit', unitId: 'C-01', position: 'D', because: 'x' })).status).toBe(422);
   });
   it('are in one place at a time whatever is asked at once, and a position is filled once', async () => {
-    const spares = (await list('?state=store')).batteries.slice(0, 2);
+    const spares = [...(await list('?q=BR-31544')).batteries, ...(await list('?q=KJ-40116')).batteries];
+    expect(spares.map(({ state }) => state)).toEqual(['store', 'store']);
     const answers = await Promise.all(
       spares.flatMap(({ batteryId }) => [
         move(batteryId, { kind: 'fit', unitId: 'P-12', position: 'A', because: 'race' }),

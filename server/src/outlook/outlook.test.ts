@@ -1,18 +1,13 @@
 import { registerSchema, watchSchema, type UnitHistory } from '@vaktman/contract';
-import { demoArchive } from '@vaktman/demo';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { appOn, freshDatabase } from '../../test/testDatabase';
-import { importArchive, type Pool } from '../index';
+import { demoApp } from '../../test/testDatabase';
 
 const NOW = Date.parse('2026-11-25T08:00:00Z');
-let pool: Pool;
 let drop: () => Promise<void>;
-let app: ReturnType<typeof appOn>;
+let app: Awaited<ReturnType<typeof demoApp>>['app'];
 beforeAll(async () => {
-  ({ pool, drop } = await freshDatabase());
-  await importArchive(pool, demoArchive(), NOW);
-  app = appOn(pool);
+  ({ app, drop } = await demoApp(NOW));
 }, 60_000);
 afterAll(async () => drop());
 

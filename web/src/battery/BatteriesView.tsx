@@ -10,25 +10,12 @@ import { PrimaryKey } from '../control/Key';
 import { SearchTools } from '../control/SearchTools';
 import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
-import { NARROW, PHONE } from '../theme/screen';
+import { SideSheet } from '../frame/SideSheet';
 import { Scroll, Table } from '../unit/unitTable';
 import { BatteryLives } from './BatteryLives';
 import { ratingWords, STATE_WORDS, whereWords } from './batteryWords';
 import { StoreBattery } from './StoreBattery';
 
-const Sheet = styled.main`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 350px;
-  gap: 1.2rem 2rem;
-  padding: 1.2rem 1.5rem 2rem;
-  align-items: start;
-  ${NARROW} {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  ${PHONE} {
-    padding: 0.9rem 0.9rem 3rem;
-  }
-`;
 const Main = styled.div`
   display: grid;
   gap: 1rem;
@@ -60,7 +47,7 @@ export const BatteriesView = () => {
           <Loading />
         )
       ) : (
-        <Sheet>
+        <SideSheet>
           <Main>
             <SearchTools>
               <SearchField value={search} onChange={(value) => change(value, state)}>
@@ -125,7 +112,7 @@ export const BatteriesView = () => {
             </Scroll>
           </Main>
           <BatteryLives lives={lives.data ?? []} />
-        </Sheet>
+        </SideSheet>
       )}
     </>
   );

@@ -11,27 +11,13 @@ import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
 import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
+import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
-import { NARROW, PHONE } from '../theme/screen';
 import { monthOf } from '../unit/timeScale';
 import { Scroll, Table } from '../unit/unitTable';
 import { ratingWords, whereWords } from './batteryWords';
 import { MoveBattery } from './MoveBattery';
 
-const Sheet = styled.main`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 1.2rem 2rem;
-  padding: 1.2rem 1.5rem 2rem;
-  align-items: start;
-  ${NARROW} {
-    grid-template-columns: minmax(0, 1fr) 320px;
-  }
-  ${PHONE} {
-    grid-template-columns: minmax(0, 1fr);
-    padding: 0.9rem 0.9rem 3rem;
-  }
-`;
 const Frame = styled.figure`
   height: 260px;
   font-size: 14px;
@@ -216,10 +202,10 @@ export const BatteryView = () => {
           </>
         }
       />
-      <Sheet>
+      <SideSheet>
         <Life detail={detail} />
         <MoveBattery key={`${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`} detail={detail} />
-      </Sheet>
+      </SideSheet>
     </>
   );
 };

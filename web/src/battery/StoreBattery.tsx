@@ -1,5 +1,5 @@
 import { batteryDraftSchema } from '@vaktman/contract';
-import { CHEMISTRIES, DUTIES, problemsOf, RATING_STANDARDS } from '@vaktman/core';
+import { DUTIES, problemsOf } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { useStoreBatteryMutation } from '../api/api';
@@ -7,6 +7,7 @@ import { problemText } from '../api/failure';
 import { ChoiceField, Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
+import { LabelFields, labelOf } from './LabelFields';
 
 const Panel = styled.form`
   display: grid;
@@ -37,8 +38,6 @@ const EMPTY = {
 };
 type Typed = typeof EMPTY;
 
-const numberOf = (text: string): number => Number(text.trim().replace(',', '.'));
-
 /** What is on the label of a battery that comes into the store room. */
 export const StoreBattery = ({ close }: { close: () => void }) => {
   const [typed, setTyped] = useState<Typed>(EMPTY);
@@ -48,21 +47,16 @@ export const StoreBattery = ({ close }: { close: () => void }) => {
   const set = (key: keyof Typed) => (value: string) => setTyped((before) => ({ ...before, [key]: value }));
   const submit = async (): Promise<void> => {
     const draft = {
-      battery: {
-        chemistry: typed.chemistry,
-        duty: typed.duty,
-        serial: typed.serial,
-        ...(typed.make.trim() === '' ? {} : { make: typed.make }),
-        ...(typed.ratingValue.trim() === ''
-          ? {}
-          : { rating: { value: numberOf(typed.ratingValue), standard: typed.standard } }),
-        ...(typed.capacityAh.trim() === '' ? {} : { capacityAh: numberOf(typed.capacityAh) }),
-      },
+      battery: { ...labelOf(typed), duty: typed.duty, serial: typed.serial },
       ...(typed.warrantyUntil === '' ? {} : { warrantyUntil: typed.warrantyUntil }),
     };
     const parsed = batteryDraftSchema.safeParse(draft);
     if (!parsed.success) {
-      setErrors(Object.fromEntries(problemsOf(parsed.error, draft).map(({ path, message }) => [path, message])));
+      setErrors(
+        Object.fromEntries(
+          problemsOf(parsed.error, draft).map(({ path, message }) => [path.replace('battery.', ''), message]),
+        ),
+      );
       return;
     }
     const answer = await storeBattery(parsed.data);
@@ -78,39 +72,13 @@ export const StoreBattery = ({ close }: { close: () => void }) => {
         void submit();
       }}
     >
-      <Field label="Serial" value={typed.serial} onChange={set('serial')} error={errors['battery.serial']} />
-      <Field label="Make" value={typed.make} onChange={set('make')} error={errors['battery.make']} />
-      <Field
-        label="Cold cranking, A"
-        value={typed.ratingValue}
-        onChange={set('ratingValue')}
-        error={errors['battery.rating.value']}
-        inputMode="decimal"
-      />
-      <ChoiceField
-        label="Standard"
-        value={typed.standard}
-        onChange={set('standard')}
-        options={RATING_STANDARDS.map((word) => [word, word] as const)}
-      />
-      <ChoiceField
-        label="Chemistry"
-        value={typed.chemistry}
-        onChange={set('chemistry')}
-        options={CHEMISTRIES.map((word) => [word, word] as const)}
-      />
+      <Field label="Serial" value={typed.serial} onChange={set('serial')} error={errors['serial']} />
+      <LabelFields typed={typed} change={(part) => setTyped((before) => ({ ...before, ...part }))} errors={errors} />
       <ChoiceField
         label="Duty"
         value={typed.duty}
         onChange={set('duty')}
         options={DUTIES.map((word) => [word, word] as const)}
-      />
-      <Field
-        label="Capacity, Ah"
-        value={typed.capacityAh}
-        onChange={set('capacityAh')}
-        error={errors['battery.capacityAh']}
-        inputMode="decimal"
       />
       <Field
         label="Warranty to"

@@ -22,8 +22,9 @@ import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
 import { Failed, Loading } from '../frame/Failed';
 import { MainBar } from '../frame/MainBar';
+import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
-import { NARROW, PHONE } from '../theme/screen';
+import { PHONE } from '../theme/screen';
 import { coldestNights } from '../watch/watchFilter';
 import { KindTable } from './KindTable';
 import { UnitPath } from './UnitPath';
@@ -34,19 +35,6 @@ const LifeLines = lazy(() => import('./LifeLines'));
 const CircuitTrends = lazy(() => import('./CircuitTrends'));
 const ColdCurve = lazy(() => import('./ColdCurve'));
 
-const Sheet = styled.main`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
-  gap: 1.2rem 2rem;
-  padding: 1.2rem 1.5rem 1.5rem;
-  ${NARROW} {
-    grid-template-columns: minmax(0, 1fr) 300px;
-  }
-  ${PHONE} {
-    grid-template-columns: minmax(0, 1fr);
-    padding: 0.9rem 0.9rem 3rem;
-  }
-`;
 const Side = styled.aside`
   display: flex;
   flex-direction: column;
@@ -163,7 +151,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
           </>
         }
       />
-      <Sheet>
+      <SideSheet>
         <div>
           <Wide>
             <UnitPath detail={detail} />
@@ -363,7 +351,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
             )}
           </Keys>
         </Side>
-      </Sheet>
+      </SideSheet>
     </>
   );
 };

@@ -1,10 +1,11 @@
 import { batteryThingSchema, type Fitting } from '@vaktman/contract';
-import { batteriesInOrder, CHEMISTRIES, problemsOf, RATING_STANDARDS, type Unit } from '@vaktman/core';
+import { batteriesInOrder, problemsOf, type Unit } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
+import { LabelFields, labelOf, type LabelTyped } from '../battery/LabelFields';
 import { todayText } from '../control/dates';
-import { ChoiceField, Field } from '../control/Field';
+import { Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
 
@@ -29,17 +30,9 @@ const Foot = styled.div`
   gap: 1rem;
 `;
 
-interface Typed {
-  readonly make: string;
-  readonly ratingValue: string;
-  readonly standard: string;
-  readonly chemistry: string;
-  readonly capacityAh: string;
+interface Typed extends LabelTyped {
   readonly fitted: string;
 }
-
-const numberOf = (text: string): number | undefined =>
-  text.trim() === '' ? undefined : Number(text.trim().replace(',', '.'));
 
 /** The new battery or batteries of a repair: what is on the label, and one serial a position. */
 export const BatteryFitting = ({
@@ -70,14 +63,9 @@ export const BatteryFitting = ({
       position,
       batteryId: v7(),
       battery: {
-        chemistry: typed.chemistry,
+        ...labelOf(typed),
         duty: old.duty,
         ...(old.nominalVolts === undefined ? {} : { nominalVolts: old.nominalVolts }),
-        ...(typed.ratingValue.trim() === ''
-          ? {}
-          : { rating: { value: numberOf(typed.ratingValue), standard: typed.standard } }),
-        ...(typed.capacityAh.trim() === '' ? {} : { capacityAh: numberOf(typed.capacityAh) }),
-        ...(typed.make.trim() === '' ? {} : { make: typed.make.trim() }),
         ...((serials[position] ?? '').trim() === '' ? {} : { serial: serials[position]!.trim() }),
         ...(typed.fitted === '' ? {} : { fitted: typed.fitted }),
       },
@@ -103,33 +91,7 @@ export const BatteryFitting = ({
     >
       <h3>{at.length === 1 ? `The new battery at ${at[0]}` : `The new batteries at ${at.join(', ')}`}</h3>
       <Grid>
-        <Field label="Make" value={typed.make} onChange={set('make')} error={errors['make']} />
-        <Field
-          label="Cold cranking, A"
-          value={typed.ratingValue}
-          onChange={set('ratingValue')}
-          error={errors['rating.value']}
-          inputMode="decimal"
-        />
-        <ChoiceField
-          label="Standard"
-          value={typed.standard}
-          onChange={set('standard')}
-          options={RATING_STANDARDS.map((word) => [word, word] as const)}
-        />
-        <ChoiceField
-          label="Chemistry"
-          value={typed.chemistry}
-          onChange={set('chemistry')}
-          options={CHEMISTRIES.map((word) => [word, word] as const)}
-        />
-        <Field
-          label="Capacity, Ah"
-          value={typed.capacityAh}
-          onChange={set('capacityAh')}
-          error={errors['capacityAh']}
-          inputMode="decimal"
-        />
+        <LabelFields typed={typed} change={(part) => setTyped((before) => ({ ...before, ...part }))} errors={errors} />
         <Field label="Fitted" type="date" value={typed.fitted} onChange={set('fitted')} error={errors['fitted']} />
         {at.map((position) => (
           <Field
