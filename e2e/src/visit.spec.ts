@@ -64,7 +64,7 @@ test('leads a bank of four through rest and load, and finds the failing one agai
   expect(visit.events.map(({ kind }) => kind)).toEqual(['cautions-acknowledged', 'closed']);
   expect(new Set(Object.values(visit.takenBy))).toEqual(new Set(['T. Brandvold']));
   await page.goto(`${vaktman.url}/units/P-09`);
-  await expect(page.getByRole('img', { name: /^Battery B\. 8\.71 V, under load failed/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Battery B, 8\.71 V under load, failed/ })).toBeVisible();
   await page.goto(`${vaktman.url}/?q=P-09`);
   await expect(unitsListed(page).getByRole('link', { name: /P-09/ })).toContainText('Weak under load: battery B');
 });

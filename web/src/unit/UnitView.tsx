@@ -43,7 +43,7 @@ const Side = styled.aside`
     order: -1;
   }
 `;
-const Wide = styled.div`
+const Wide = styled(Scroll)`
   ${PHONE} {
     overflow-x: auto;
     svg {

@@ -1,7 +1,7 @@
 import styled from 'styled-components';
 
-/** Scrolls sideways where a table is wider than its sheet. */
-export const Scroll = styled.div`
+/** Scrolls sideways where what is in it is wider than its sheet, by keyboard too. */
+export const Scroll = styled.div.attrs({ tabIndex: 0, role: 'group', 'aria-label': 'Scrolls sideways' })`
   overflow-x: auto;
 `;
 /** A ruled table of the unit's sheet. */
