@@ -198,7 +198,7 @@ export const UNITS: readonly UnitSpec[] = [
     stories: {},
     swaps: [],
   },
-  // A mixed set: D was replaced by another make and rating two years after the others.
+  // A mixed set: the case of D cracked, and another make and rating came in two years after the others.
   {
     ...DOUBLE,
     id: 'R-02',
@@ -212,7 +212,7 @@ export const UNITS: readonly UnitSpec[] = [
     firstVisit: '2024-11-10',
     visits: 8,
     stories: { B: { start: 1.05, perYear: 0.2 } },
-    swaps: [{ position: 'D', at: '2025-11-24', make: 'Osterud', ratingSae: 850, because: 'failed its load test' }],
+    swaps: [{ position: 'D', at: '2025-11-24', make: 'Osterud', ratingSae: 850, because: 'case cracked by frost' }],
   },
   // The alternator gives less every season.
   {
