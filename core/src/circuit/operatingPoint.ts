@@ -63,6 +63,34 @@ export const sourcesOf = (
     return alternatorSource(model, senseLoopOhms(machine, id));
   });
 
+/** A network as it was wired last for a machine, with what it was wired by. */
+interface Kept {
+  readonly attached: Attachments;
+  readonly batteryOhms: readonly number[];
+  readonly network: ReducedNetwork;
+}
+const kept = new WeakMap<Machine, Kept>();
+
+const isAsBefore = ({ attached, batteryOhms }: Kept, now: Attachments, machine: Machine): boolean =>
+  attached.cranking === now.cranking &&
+  attached.loadOhms === now.loadOhms &&
+  attached.pile === now.pile &&
+  attached.alternators === now.alternators &&
+  attached.meter === now.meter &&
+  machine.batteries.every((battery, index) => battery.seriesOhms(0) === batteryOhms[index]);
+
+/**
+ * The network of a machine at this moment. It is kept while nothing that stands in it has changed: another current of the
+ * pile or another speed of the engine is another source, not another network.
+ */
+const networkNow = (machine: Machine, attached: Attachments): ReducedNetwork => {
+  const known = kept.get(machine);
+  if (known !== undefined && isAsBefore(known, attached, machine)) return known.network;
+  const network = wire(machine, attached, 0).reduce();
+  kept.set(machine, { attached, batteryOhms: machine.batteries.map((battery) => battery.seriesOhms(0)), network });
+  return network;
+};
+
 const solved = (
   machine: Machine,
   network: ReducedNetwork,
@@ -92,13 +120,13 @@ const parasiticOhms = (machine: Machine): number | null =>
 
 /** The machine at rest, key off. */
 export const restingPoint = (machine: Machine): OperatingPoint => {
-  const network = wire(machine, { ...NOTHING_ATTACHED, loadOhms: parasiticOhms(machine) }, 0).reduce();
+  const network = networkNow(machine, { ...NOTHING_ATTACHED, loadOhms: parasiticOhms(machine) });
   return solved(machine, network, sourcesOf(machine, network, { seconds: 0 }));
 };
 
 /** The pile drawing amperes for a moment, engine off: at the starter posts where nothing else is said. */
 export const pilePoint = (machine: Machine, amps: number = PILE_AMPS, pile: PilePlace = 'starter'): OperatingPoint => {
-  const network = wire(machine, { ...NOTHING_ATTACHED, pile }, 0).reduce();
+  const network = networkNow(machine, { ...NOTHING_ATTACHED, pile });
   return solved(machine, network, sourcesOf(machine, network, { seconds: 0, pileAmps: amps }));
 };
 
@@ -113,7 +141,7 @@ export const runningPoint = (
     pile: input.pileAmps === null ? null : 'bank',
     alternators: true,
   };
-  const network = wire(machine, attached, 0).reduce();
+  const network = networkNow(machine, attached);
   const alternators = machine.alternatorsAt(input.engineRpm);
   return solved(
     machine,
