@@ -131,6 +131,7 @@ test('asks about the unusual, refuses the impossible, and keeps a skipped wait w
   await page.getByRole('button', { name: 'Skip' }).click();
   await page.getByLabel('Why').fill('bank was off the truck all night');
   await page.getByRole('button', { name: 'Skip and read' }).click();
+  await expect(page.getByRole('heading', { name: /Resting volts/ })).toBeVisible();
   await page.keyboard.type('127');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('alert')).toContainText('cannot be: expected -40 to 40 V');
