@@ -73,6 +73,7 @@ test('leads a practice visit on the real screens and keeps it apart from the rea
     .click();
   await page.getByRole('button', { name: 'All of it is clean and sound' }).click();
   await page.getByRole('button', { name: 'It has rested' }).click();
+  await page.getByRole('heading', { name: 'How long has it rested?' }).waitFor();
   await page.keyboard.type('12');
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: 'Read the simulated instruments' }).click();
@@ -98,6 +99,7 @@ test('catches a load test from the instruments without typing', async ({ page, v
   await page.getByRole('button', { name: 'Start the visit' }).click();
   await page.getByRole('button', { name: 'All of it is clean and sound' }).click();
   await page.getByRole('button', { name: 'It has rested' }).click();
+  await page.getByRole('heading', { name: 'How long has it rested?' }).waitFor();
   await page.keyboard.type('12');
   await page.keyboard.press('Enter');
   for (const position of ['A', 'B']) {

@@ -172,6 +172,7 @@ const bench = async (page: Page): Promise<void> => {
 const feed = async (page: Page, unitId: string): Promise<void> => {
   await openVisit(page, vaktman, unitId);
   await page.getByRole('button', { name: 'It has rested' }).click();
+  await page.getByRole('heading', { name: 'How long has it rested?' }).waitFor();
   await page.keyboard.type('12');
   await page.keyboard.press('Enter');
   for (const position of ['A', 'B']) {
