@@ -79,12 +79,13 @@ const Line = styled(Link)`
   }
 `;
 
-const whatOf = ({ row, answer }: WatchUnit): string => {
+const whatOf = ({ row, answer }: WatchUnit, today: string): string => {
   if (row.disposition === null) return 'Never visited: start a visit';
   const says = row.headline ?? '';
   if (row.openVisitId !== null) return `Visit open: ${says}`;
   if (row.findingCount === 0 && answer === 'unsaid' && row.cold === null) return 'A cold start cannot be told yet';
-  if (row.findingCount === 0 && row.dueOn !== null) return `Next visit ${shortDayText(row.dueOn)}`;
+  if (row.findingCount === 0 && row.dueOn !== null)
+    return `${row.dueOn <= today ? 'Visit due since' : 'Next visit'} ${shortDayText(row.dueOn)}`;
   return row.findingCount > 1 ? `${says}, and ${row.findingCount - 1} more` : says;
 };
 
@@ -104,7 +105,7 @@ const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
         <ColdBar unit={unit} />
       </span>
       <span className="degrees">{row.cold === null ? '–' : `${figure(row.cold[1], 0)} °C`}</span>
-      <span>{whatOf(unit)}</span>
+      <span>{whatOf(unit, today)}</span>
       <span className={`under ${isNow ? 'now' : ''}`}>
         {row.underOn === null || isFar
           ? '–'
