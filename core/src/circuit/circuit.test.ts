@@ -164,7 +164,7 @@ describe('a whole simulated visit', () => {
     },
   );
 
-  /** Faults at high severity with the finding the method must come to, in a bank of any kind with a battery B. */
+  /** Faults at high severity with the finding the method must come to, in a bank of any kind; B is the only battery where there is one. */
   const TOLD: readonly (readonly [Fault, string])[] = [
     [{ kind: 'battery.weak', at: 'B', age: 2.2 }, 'battery.weak@B'],
     [{ kind: 'battery.sulphated', at: 'B', age: 2.2 }, 'battery.weak@B'],
@@ -200,8 +200,16 @@ describe('a whole simulated visit', () => {
     ],
     [{ kind: 'parasitic', at: 'bank', amps: 18 }, 'battery.low-charge@B'],
   ];
-  describe.each(BANKS.filter((arrangement) => arrangement !== '1S1P'))('of a bank %s', (arrangement) => {
-    it.each(TOLD)('%j leads to %s', (fault, finding) => {
+  describe.each(BANKS)('of a bank %s', (arrangement) => {
+    // A bank of one has its only battery at A, and nothing that links it to another.
+    const alone = arrangement === '1S1P';
+    const told = TOLD.filter(([fault]) => !(alone && fault.kind === 'cable.corroded' && fault.at === 'link')).map(
+      ([fault, finding]): readonly [Fault, string] => [
+        'at' in fault && fault.at === 'B' ? ({ ...fault, at: alone ? 'A' : 'B' } as Fault) : fault,
+        alone ? finding.replace(/@B/, '@A') : finding,
+      ],
+    );
+    it.each(told)('%j leads to %s', (fault, finding) => {
       const judgement = judge(simulateVisit(scenarioOf(unitOf(arrangement), 18, [fault])));
       expect(judgement.findings.map(({ code, subject }) => `${code}@${subject}`)).toContain(finding);
       expect(judgement.disposition).not.toBe('ready');
