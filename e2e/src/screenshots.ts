@@ -201,6 +201,8 @@ try {
   await shot(morning, 'unit');
   await morning.goto(`${vaktman.url}/units/R-02`);
   await morning.getByRole('link', { name: /^BR-28201/ }).click();
+  // The unit's own lines stand until the battery's sheet has come.
+  await morning.getByRole('heading', { name: 'What is done with it' }).waitFor();
   await morning.locator('.recharts-line').first().waitFor();
   await shot(morning, 'battery');
   const desk = await pageAt(1280, 800, 'day');
