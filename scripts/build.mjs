@@ -37,12 +37,18 @@ export async function ensureBuild() {
   mkdirSync(join(DIST, 'server'), { recursive: true });
   const node = { bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: true, logLevel: 'error' };
   // pg, pino and their like stay in node_modules; the workspace's own packages are bundled.
-  await bundle({
-    ...node,
-    entryPoints: [join(root, 'server/src/main.ts')],
-    outfile: join(DIST, 'server/main.mjs'),
-    external: ['pg', 'pino', 'hono', 'hono/*', '@hono/*', 'zod', 'uuid', 'pdfmake'],
-  });
+  for (const [entry, name] of [
+    ['main.ts', 'main'],
+    ['outlook/outlookWorker.ts', 'outlookWorker'],
+    ['record/pdfWorker.ts', 'pdfWorker'],
+    ['outlook/rebuildCommand.ts', 'rebuild'],
+  ])
+    await bundle({
+      ...node,
+      entryPoints: [join(root, 'server/src', entry)],
+      outfile: join(DIST, `server/${name}.mjs`),
+      external: ['pg', 'pino', 'hono', 'hono/*', '@hono/*', 'zod', 'uuid', 'pdfmake', 'tsx', 'tsx/*'],
+    });
   await bundle({
     ...node,
     entryPoints: [join(root, 'server/src/feed/main.ts')],

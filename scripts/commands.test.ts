@@ -58,6 +58,29 @@ describe('the judge on the command line', () => {
   });
 });
 
+describe('the judge, a visit a line', () => {
+  const line = (name: string): string => JSON.stringify(JSON.parse(readFileSync(fixture(name), 'utf8')));
+  it('answers each in order, a bad one with what is wrong, and goes on', () => {
+    const input = [
+      line('plough-all-good'),
+      line('malformed-slipped-decimal'),
+      '{"format":',
+      line('plough-one-weak-of-four'),
+    ];
+    const { status, stdout, stderr } = judge(['--lines'], `${input.join('\n')}\n`);
+    const [good, bad, broken, weak, ...more] = stdout.trim().split('\n');
+    expect([status, stderr, more]).toEqual([0, '', []]);
+    expect(JSON.parse(good!)).toEqual(JSON.parse(judge([fixture('plough-all-good')]).stdout));
+    expect(JSON.parse(bad!)).toEqual({
+      errors: ['readings[2].lowestVolts: expected a number from -40 to 40 V, received 103.5'],
+    });
+    expect((JSON.parse(broken!) as { errors: string[] }).errors[0]).toMatch(/^\$: not JSON/);
+    expect(JSON.parse(weak!) as Said).toMatchObject({ disposition: 'hold' });
+  });
+  it('takes no file beside it', () =>
+    expect(judge(['--lines', fixture('plough-all-good')])).toMatchObject({ status: 2, stdout: '' }));
+});
+
 describe('the simulated machine on the command line', () => {
   const { unit } = JSON.parse(readFileSync(fixture('plough-all-good'), 'utf8')) as { unit: object };
   const scenario = (more: object = {}): string =>

@@ -7,7 +7,7 @@ export default defineConfig({
     react(),
     // The whole interface is kept on the device: a visit goes on when the server or the network does not.
     VitePWA({
-      registerType: 'autoUpdate',
+      registerType: 'prompt',
       injectRegister: null,
       manifest: {
         name: 'Vaktman',

@@ -1,7 +1,7 @@
-import { readingSchema, unitSchema } from '@vaktman/core';
+import { readingSchema, unitSchema, batteryThingSchema, visitEventSchema } from '@vaktman/core';
 import * as z from 'zod';
 import { fleetSchema } from './fleet';
-import { batteryThingSchema, visitEventSchema, visitOpeningSchema } from './visit';
+import { visitOpeningSchema } from './visit';
 
 /** A whole fleet with its history, to fill an empty database from: the demo fleet, or a fleet moved here. */
 export const archiveSchema = z.strictObject({

@@ -1,9 +1,8 @@
-import { positionSchema } from '@vaktman/core';
+import { positionSchema, batteryThingSchema, wholeText } from '@vaktman/core';
 import * as z from 'zod';
-import { batteryThingSchema } from './visit';
 
-/** Where a battery is: in a unit, in the store room, or gone. */
-export const BATTERY_STATES = ['fitted', 'store', 'scrapped'] as const;
+/** Where a battery is: in a unit, in the store room, back at its maker, or gone. */
+export const BATTERY_STATES = ['fitted', 'store', 'claimed', 'scrapped'] as const;
 export type BatteryState = (typeof BATTERY_STATES)[number];
 
 export const batteryRowSchema = z.object({
@@ -24,6 +23,8 @@ export type BatteryList = z.infer<typeof batteryListSchema>;
 export const batteryDetailSchema = batteryRowSchema.extend({
   scrappedAt: z.string().nullable(),
   scrappedBecause: z.string().nullable(),
+  claimedAt: z.string().nullable(),
+  claimedBecause: z.string().nullable(),
   stays: z.array(
     z.object({
       unitId: z.string(),
@@ -54,7 +55,7 @@ export const batteryDraftSchema = z.strictObject({
 });
 export type BatteryDraft = z.infer<typeof batteryDraftSchema>;
 
-const because = z.string().trim().min(1, { error: 'say why' }).max(200);
+const because = wholeText().trim().min(1, { error: 'say why' }).max(200);
 
 /** What is done with a battery. */
 export const batteryMoveSchema = z.discriminatedUnion('kind', [
@@ -68,6 +69,9 @@ export const batteryMoveSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('swap'), withBatteryId: z.uuid({ error: 'choose a battery' }), because }),
   z.strictObject({ kind: z.literal('remove'), because }),
   z.strictObject({ kind: z.literal('scrap'), because }),
+  z.strictObject({ kind: z.literal('claim'), because }),
+  /** A battery that came back from its maker goes into the store room. */
+  z.strictObject({ kind: z.literal('return'), because }),
 ]);
 export type BatteryMove = z.infer<typeof batteryMoveSchema>;
 

@@ -1,4 +1,4 @@
-import type { Caution } from './visit';
+import type { Caution } from '@vaktman/core';
 
 /** The usual cautions, short, shown where they apply and acknowledged once a visit. */
 export const CAUTION_WORDS: Readonly<Record<Caution, string>> = {

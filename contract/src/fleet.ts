@@ -1,4 +1,4 @@
-import { PROFILE_NAMES } from '@vaktman/core';
+import { PROFILE_NAMES, wholeText } from '@vaktman/core';
 import * as z from 'zod';
 
 export const yardSchema = z.object({ yardId: z.string().min(1).max(60), name: z.string().min(1).max(120) });
@@ -14,7 +14,7 @@ export type Person = z.infer<typeof personSchema>;
 
 /** What a client sends to add somebody or to change a name or role; the id stays. */
 export const personDraftSchema = z.strictObject({
-  name: z.string().trim().min(1, { error: 'expected a name' }).max(120),
+  name: wholeText().trim().min(1, { error: 'expected a name' }).max(120),
   role: z.enum(ROLES, { error: `expected one of ${ROLES.join(', ')}` }),
 });
 export type PersonDraft = z.infer<typeof personDraftSchema>;

@@ -15,6 +15,8 @@ export const openActionSchema = z.object({
  */
 export interface UnitHistory {
   readonly outlook: Outlook | null;
+  /** True while the outlook is being made anew: what is shown is from before the last change. */
+  readonly isDue: boolean;
   readonly actions: readonly z.infer<typeof openActionSchema>[];
   /** Figures of its visits, latest first, with the visit they belong to. */
   readonly figures: readonly (VisitFigures & { readonly visitId: string; readonly repairs: readonly Repair[] })[];

@@ -7,5 +7,9 @@ export const problemDetailsSchema = z.object({
   status: z.number(),
   detail: z.string().optional(),
   problems: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
+  /** Batteries on record that have a serial which was typed for another, by the path of the serial. */
+  sameBattery: z
+    .array(z.object({ path: z.string(), position: z.string(), batteryId: z.string(), where: z.string() }))
+    .optional(),
 });
 export type ProblemDetails = z.infer<typeof problemDetailsSchema>;

@@ -1,8 +1,11 @@
 import {
+  amendmentsOf,
+  asSigned,
   beforeAndAfter,
   celsiusText,
   DISPOSITION_WORDS,
   figure,
+  fittedIn,
   findingWords,
   judge,
   pointName,
@@ -11,14 +14,16 @@ import {
   SEVERITY_WORDS,
   stepTitle,
   VERDICT_WORDS,
+  type Battery,
   type Disposition,
   type Judgement,
   type JudgedStep,
   type Severity,
   type Verdict,
+  type VisitEvent,
 } from '@vaktman/core';
 import { CAUTION_WORDS, DEFER_WORDS } from './cautions';
-import type { VisitDetail, VisitEvent } from './visit';
+import type { VisitDetail } from './visit';
 
 /** One reading on the record. */
 export interface RecordRow {
@@ -65,6 +70,12 @@ export interface VisitRecord {
   readonly events: readonly string[];
   readonly cautions: readonly string[];
   readonly closing: readonly (readonly [label: string, value: string])[];
+  /** What was signed, and what was added to it since; null while nothing was. */
+  readonly amended: {
+    readonly signedWord: string;
+    readonly signedDisposition: Disposition;
+    readonly amendments: readonly { readonly head: string; readonly lines: readonly string[] }[];
+  } | null;
   readonly deferWords: string;
 }
 
@@ -93,9 +104,19 @@ const eventWords = (event: VisitEvent, time: (iso: string) => string): string | 
     case 'refused':
     case 'repaired':
     case 'closed':
+    case 'amended':
       return null;
   }
 };
+
+const batteryText = ({ make, serial, rating, chemistry, fitted }: Battery): string =>
+  [
+    make ?? 'make not on record',
+    serial ?? 'no serial',
+    rating === undefined ? 'rating unknown' : `${rating.value} A ${rating.standard}`,
+    chemistry,
+    ...(fitted === undefined ? [] : [`fitted ${fitted}`]),
+  ].join(', ');
 
 const decisions = (events: readonly VisitEvent[], finding: string, time: (iso: string) => string): string[] =>
   events.flatMap((event) => {
@@ -144,6 +165,8 @@ export const visitRecord = (
     };
   };
   const closed = events.findLast((event) => event.kind === 'closed');
+  const signed = asSigned(file);
+  const atOpening = new Map(detail.unitAtOpening.bank.batteries.map((battery) => [battery.position, battery]));
   const acknowledged = events.find((event) => event.kind === 'cautions-acknowledged');
   const head: (readonly [string, string])[] = [
     ['Visit', time(visit.at)],
@@ -174,7 +197,7 @@ export const visitRecord = (
       evidenceAgainst: evidence.against.map(said),
       decided: decisions(events, `${code}@${subject}`, time),
     })),
-    beforeAfter: beforeAndAfter(file, detail.unitAtOpening).map(({ repair, step, point, before, after }) => ({
+    beforeAfter: beforeAndAfter(file).map(({ repair, step, point, before, after }) => ({
       test: placeTitle(step, point),
       repair: repair.action,
       before: readingText(before.reading),
@@ -196,16 +219,16 @@ export const visitRecord = (
     ),
     batteries: [...unit.bank.batteries]
       .sort((a, b) => (a.position < b.position ? -1 : 1))
-      .map(({ position, make, serial, rating, chemistry, fitted }) => [
-        position,
-        [
-          make ?? 'make not on record',
-          serial ?? 'no serial',
-          rating === undefined ? 'rating unknown' : `${rating.value} A ${rating.standard}`,
-          chemistry,
-          ...(fitted === undefined ? [] : [`fitted ${fitted}`]),
-        ].join(', '),
-      ]),
+      .map((battery) => {
+        const before = atOpening.get(battery.position);
+        const replaced = fittedIn(events).some(({ position }) => position === battery.position);
+        return [
+          battery.position,
+          replaced && before !== undefined
+            ? `${batteryText(battery)}; in place of ${batteryText(before)}`
+            : batteryText(battery),
+        ];
+      }),
     missing: judgement.missing.map(({ step, point }) => placeTitle(step, point)),
     advice: judgement.advice,
     events: events.flatMap((event) => eventWords(event, time) ?? []),
@@ -232,6 +255,26 @@ export const visitRecord = (
                   ] as const,
                 ]),
           ],
+    amended:
+      signed === null
+        ? null
+        : {
+            signedDisposition: judge(signed).disposition,
+            signedWord: DISPOSITION_WORDS[judge(signed).disposition],
+            amendments: amendmentsOf({ ...file, events }).map((own) => ({
+              head: `${time(own.amendment.at)}, ${own.amendment.by}: ${own.amendment.reason}`,
+              lines: [
+                ...own.readings.map((reading) => said(reading.id)),
+                ...own.events.flatMap((event) =>
+                  event.kind === 'repaired'
+                    ? [event.repair.action]
+                    : event.kind === 'closed'
+                      ? [`signed off ${time(event.at)}${event.signedBy === undefined ? '' : ` by ${event.signedBy}`}`]
+                      : (eventWords(event, time) ?? []),
+                ),
+              ],
+            })),
+          },
     deferWords: DEFER_WORDS,
   };
 };

@@ -1,15 +1,26 @@
-import { DISPOSITIONS, figuresSchema, PROFILE_NAMES, unitSchema, VERDICTS } from '@vaktman/core';
+import {
+  DISPOSITIONS,
+  figuresSchema,
+  PROFILE_NAMES,
+  unitSchema,
+  VERDICTS,
+  batteryThingSchema,
+  wholeText,
+  madeIdSchema,
+  positionSchema,
+} from '@vaktman/core';
 import * as z from 'zod';
-import { batteryThingSchema } from './visit';
 
 /** What a client sends to add or change a unit. */
 export const unitDraftSchema = z.strictObject({
-  yardId: z.string().min(1, { error: 'choose a yard' }),
+  yardId: wholeText().min(1, { error: 'choose a yard' }),
   unit: unitSchema,
   /** The method this unit is judged by; null follows the fleet. */
   profile: z.enum(PROFILE_NAMES).nullable().optional(),
   /** The revision the change was made from; absent when adding. */
   revision: z.number().int().positive().optional(),
+  /** Positions whose serial is of a battery on record elsewhere, and that battery: it is the same one, and moves here. */
+  same: z.record(positionSchema, madeIdSchema).optional(),
 });
 export type UnitDraft = z.infer<typeof unitDraftSchema>;
 
@@ -83,7 +94,7 @@ export const registerSchema = z.object({ units: z.array(unitEntrySchema) });
 export const retirementSchema = z.discriminatedUnion('retired', [
   z.strictObject({
     retired: z.literal(true),
-    because: z.string().trim().min(1, { error: 'say why' }).max(200),
+    because: wholeText().trim().min(1, { error: 'say why' }).max(200),
   }),
   z.strictObject({ retired: z.literal(false) }),
 ]);

@@ -1,115 +1,18 @@
 import {
-  batterySchema,
+  composeVisit,
   instantSchema,
+  madeIdSchema,
   methodSchema,
-  positionSchema,
   readingSchema,
-  repairSchema,
   unitSchema,
+  visitEventSchema,
   visitFileSchema,
   visitHeadSchema,
-  type Unit,
+  wholeText,
+  type VisitFile,
+  type VisitParts,
 } from '@vaktman/core';
 import * as z from 'zod';
-
-/** Readings, visits and events get their id where they are made: a UUID v7, so that sending twice changes nothing. */
-const madeIdSchema = z.uuid({ error: 'expected a UUID' });
-
-export const CAUTIONS = [
-  'eyes-hands',
-  'hydrogen',
-  'ground-first',
-  'load-heat',
-  'damaged',
-  'running-engine',
-  'memory-power',
-] as const;
-export type Caution = (typeof CAUTIONS)[number];
-
-/** A battery without the place it sits in. */
-export const batteryThingSchema = batterySchema.omit({ position: true, string: true, set: true });
-export type BatteryThing = z.infer<typeof batteryThingSchema>;
-
-/** A battery fitted at a position in the course of a visit. */
-export const fittingSchema = z.strictObject({
-  position: positionSchema,
-  batteryId: madeIdSchema,
-  battery: batteryThingSchema,
-});
-export type Fitting = z.infer<typeof fittingSchema>;
-
-/** When the unit is due again, as signed off: by date, engine hours or distance, whichever comes first. */
-export const nextDueSchema = z.strictObject({
-  date: z.iso.date({ error: 'expected a date such as 2027-05-20' }).optional(),
-  engineHours: z.number().nonnegative().max(1_000_000).optional(),
-  odometerKm: z.number().nonnegative().max(10_000_000).optional(),
-});
-
-const findingKeySchema = z.string().min(1).max(200).describe('Finding as code@subject');
-
-/** What happens in a visit besides readings. */
-export const visitEventSchema = z.discriminatedUnion('kind', [
-  z.strictObject({
-    kind: z.literal('cautions-acknowledged'),
-    eventId: madeIdSchema,
-    at: instantSchema,
-    by: z.string().max(200),
-    cautions: z.array(z.enum(CAUTIONS)),
-  }),
-  z.strictObject({
-    kind: z.literal('wait-skipped'),
-    eventId: madeIdSchema,
-    at: instantSchema,
-    by: z.string().max(200),
-    wait: z.string().max(200),
-    reason: z.string().trim().min(1).max(500),
-  }),
-  z.strictObject({
-    kind: z.literal('step-skipped'),
-    eventId: madeIdSchema,
-    at: instantSchema,
-    by: z.string().max(200),
-    step: z.string().max(100),
-    point: z.string().max(100),
-    reason: z.string().trim().min(1).max(500),
-  }),
-  z.strictObject({
-    kind: z.literal('repaired'),
-    eventId: madeIdSchema,
-    at: instantSchema,
-    by: z.string().max(200),
-    repair: repairSchema,
-    /** Batteries that came in with the repair; the ones that sat there leave. */
-    fitted: z.array(fittingSchema).max(6).optional(),
-  }),
-  z.strictObject({
-    kind: z.literal('planned'),
-    eventId: madeIdSchema,
-    at: instantSchema,
-    by: z.string().max(200),
-    finding: findingKeySchema,
-    action: z.string().trim().min(1).max(500),
-    point: z.string().max(200),
-  }),
-  z.strictObject({
-    kind: z.literal('refused'),
-    eventId: madeIdSchema,
-    at: instantSchema,
-    by: z.string().max(200),
-    finding: findingKeySchema,
-    reason: z.string().trim().min(1).max(500),
-  }),
-  z.strictObject({
-    kind: z.literal('closed'),
-    eventId: madeIdSchema,
-    at: instantSchema,
-    by: z.string().max(200),
-    remark: z.string().max(2000),
-    signedBy: z.string().max(200).optional(),
-    nextDue: nextDueSchema.optional(),
-  }),
-]);
-export type VisitEvent = z.infer<typeof visitEventSchema>;
 
 /** A visit as it is opened. */
 export const visitOpeningSchema = z.strictObject({
@@ -119,26 +22,60 @@ export const visitOpeningSchema = z.strictObject({
 });
 export type VisitOpening = z.infer<typeof visitOpeningSchema>;
 
-/** One thing a browser has to tell the server. Entries are applied in order, and each only once. */
+/** Which device made an entry, and which of its entries it was: its order does not hang on the device's clock. */
+export const madeSchema = z.strictObject({ device: madeIdSchema, sequence: z.int().nonnegative() });
+
+/**
+ * One thing a browser has to tell the server. Entries of one visit are applied in order, and each only once. `made` and
+ * `amends` came later: an entry without them, kept by an older page, is taken as well.
+ */
 export const entrySchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('visit'), opening: visitOpeningSchema }),
+  z.strictObject({ kind: z.literal('visit'), opening: visitOpeningSchema, made: madeSchema.optional() }),
   z.strictObject({
     kind: z.literal('reading'),
     visitId: madeIdSchema,
-    takenBy: z.string().min(1).max(200),
+    takenBy: wholeText().min(1).max(200),
     reading: readingSchema,
+    /** The amendment it belongs to, once the visit was signed off. */
+    amends: madeIdSchema.optional(),
+    made: madeSchema.optional(),
   }),
-  z.strictObject({ kind: z.literal('event'), visitId: madeIdSchema, event: visitEventSchema }),
+  z.strictObject({
+    kind: z.literal('event'),
+    visitId: madeIdSchema,
+    event: visitEventSchema,
+    made: madeSchema.optional(),
+  }),
 ]);
 export type Entry = z.infer<typeof entrySchema>;
 
+export const visitIdOf = (entry: Entry): string => (entry.kind === 'visit' ? entry.opening.visit.id : entry.visitId);
+
+/** What an entry is told by: the id made with it. */
+export const entryIdOf = (entry: Entry): string =>
+  entry.kind === 'visit' ? entry.opening.visit.id : entry.kind === 'event' ? entry.event.eventId : entry.reading.id;
+
 export const MAX_BATCH_ENTRIES = 500;
-export const batchSchema = z.strictObject({ entries: z.array(entrySchema).min(1).max(MAX_BATCH_ENTRIES) });
+export const batchSchema = z.strictObject({
+  entries: z.array(entrySchema).min(1).max(MAX_BATCH_ENTRIES),
+  /** By the clock of the device, when it was sent: tells how far that clock is off. */
+  sentAt: instantSchema.optional(),
+  /** `file` when taken over from a file: the people in it may be of another shop. */
+  origin: z.enum(['device', 'file']).optional(),
+});
 export type Batch = z.infer<typeof batchSchema>;
 
 /** How many entries were new; the rest were known already and are the same. */
-export const batchReceiptSchema = z.object({ added: z.number(), known: z.number() });
+export const batchReceiptSchema = z.object({
+  added: z.number(),
+  known: z.number(),
+  /** How far the device's clock is ahead of the server's, milliseconds; null when the batch did not say when it was sent. */
+  clockAheadMs: z.number().nullable().optional(),
+});
 export type BatchReceipt = z.infer<typeof batchReceiptSchema>;
+
+/** A device whose clock is further off than this is told so. */
+export const CLOCK_TOLERANCE_MS = 5 * 60_000;
 
 /** A visit with everything recorded in it. */
 export const visitDetailSchema = z.object({
@@ -148,33 +85,23 @@ export const visitDetailSchema = z.object({
   unitAtOpening: unitSchema,
   events: z.array(visitEventSchema),
   takenBy: z.record(z.string(), z.string()).describe('Person by reading id'),
+  /** Amendment by reading id, for what was added after sign-off. */
+  amended: z.record(z.string(), z.string()).default({}),
 });
 export type VisitDetail = z.infer<typeof visitDetailSchema>;
 
-/** The repairs among a visit's events, in the form the visit file has them. */
-export const repairsOf = (events: readonly VisitEvent[]) =>
-  events.flatMap((event) => (event.kind === 'repaired' ? [event.repair] : []));
-
-/** The unit with the batteries that were fitted in the course of a visit. */
-export const fittedUnit = (unit: Unit, events: readonly VisitEvent[]): Unit => {
-  const fitted = new Map(
-    events.flatMap((event) =>
-      event.kind === 'repaired'
-        ? (event.fitted ?? []).map(({ position, battery }) => [position, battery] as const)
-        : [],
-    ),
-  );
-  if (fitted.size === 0) return unit;
+/** A visit put together from how it was opened and what was recorded in it. */
+export const visitDetail = (parts: VisitParts & Pick<VisitDetail, 'takenBy' | 'amended'>): VisitDetail => {
+  const { opening, events, takenBy, amended } = parts;
+  const file = composeVisit(parts);
   return {
-    ...unit,
-    bank: {
-      ...unit.bank,
-      batteries: unit.bank.batteries.map((battery) => {
-        const thing = fitted.get(battery.position);
-        if (thing === undefined) return battery;
-        const { position, string, set } = battery;
-        return { ...thing, position, string, ...(set === undefined ? {} : { set }) };
-      }),
-    },
+    file: Object.keys(amended).length === 0 ? file : { ...file, amended },
+    unitAtOpening: opening.unit,
+    events: [...events],
+    takenBy,
+    amended,
   };
 };
+
+/** The visit as it is handed over: the file with who took each reading and the unit as it was opened. */
+export const fullVisitFile = ({ file, takenBy }: VisitDetail): VisitFile => ({ ...file, takenBy });

@@ -18,7 +18,12 @@ export const serveColdStart = (): void => {
     seed: 3,
     faults: [],
   });
-  const fitted = fitForCold(unit, [visitFigures(visit, judge(visit))], () => true, Date.parse(visit.visit.at));
+  const fitted = fitForCold(
+    unit,
+    [{ figures: visitFigures(visit, judge(visit)), repairs: [] }],
+    () => true,
+    Date.parse(visit.visit.at),
+  );
   if (fitted.kind === 'unsaid') throw new Error(`The visit lacks ${fitted.lacks.join(', ')}.`);
   const times = Array.from({ length: RUNS }, () => {
     const started = performance.now();

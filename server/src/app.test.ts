@@ -1,3 +1,4 @@
+import { MIGRATIONS_FOLDER } from './database/migrate';
 import {
   batchReceiptSchema,
   problemDetailsSchema,
@@ -8,6 +9,7 @@ import {
 } from '@vaktman/contract';
 import type { Reading, Unit } from '@vaktman/core';
 import { demoArchive } from '@vaktman/demo';
+import { readdir } from 'node:fs/promises';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { appOn, freshDatabase } from '../test/testDatabase';
@@ -169,7 +171,7 @@ describe('a unit', () => {
       systemVolts: 12,
       bank: {
         arrangement: '1S1P',
-        batteries: [{ position: 'A', string: 1, chemistry: 'flooded', duty: 'truck', serial: 'OS-1' }],
+        batteries: [{ position: 'A', string: 1, chemistry: 'flooded', duty: 'truck', serial: `OS-${id}` }],
       },
     },
   });
@@ -194,13 +196,13 @@ describe('a unit', () => {
   it('keeps a replaced battery in its history and refuses a change made from an old revision', async () => {
     await send('POST', '/api/units', draft('L-93'));
     const { unit, revision } = await unitOf('L-93');
-    const changed = { ...unit, bank: { ...unit.bank, batteries: [{ ...unit.bank.batteries[0]!, serial: 'OS-2' }] } };
+    const changed = { ...unit, bank: { ...unit.bank, batteries: [{ ...unit.bank.batteries[0]!, serial: 'OS-NEW' }] } };
     expect((await send('PUT', '/api/units/L-93', { yardId: 'lower', revision, unit: changed })).status).toBe(200);
     expect((await send('PUT', '/api/units/L-93', { yardId: 'lower', revision, unit: changed })).status).toBe(409);
     const { placements } = await unitOf('L-93');
     expect(placements.map(({ battery, to }) => [battery.serial, to === null])).toEqual([
-      ['OS-2', true],
-      ['OS-1', false],
+      ['OS-NEW', true],
+      ['OS-L-93', false],
     ]);
   });
   it('holds a battery in one place at a time and a position filled once', async () => {
@@ -248,9 +250,11 @@ describe('the server', () => {
     const fresh = await freshDatabase();
     await fresh.pool.query('DROP SCHEMA public CASCADE; CREATE SCHEMA public');
     const applied = await Promise.all([migrate(fresh.pool), migrate(fresh.pool), migrate(fresh.pool)]);
-    expect(applied.flat()).toEqual(['0001_fleet.sql', '0002_method_and_due.sql', '0003_outlook_and_lives.sql']);
+    expect(applied.flat()).toEqual((await readdir(MIGRATIONS_FOLDER)).sort());
     await fresh.pool.query("UPDATE migration SET checksum = 'other'");
     await expect(migrate(fresh.pool)).rejects.toThrow('was edited after it was applied');
+    await fresh.pool.query("INSERT INTO migration (name, checksum) VALUES ('9999_of_tomorrow.sql', 'x')");
+    await expect(migrate(fresh.pool)).rejects.toThrow('was made by a newer Vaktman: it has 9999_of_tomorrow.sql');
     await fresh.drop();
   });
 });

@@ -1,47 +1,57 @@
-import {
-  batchSchema,
-  methodChoiceSchema,
-  retirementSchema,
-  unitDraftSchema,
-  type VisitDetail,
-} from '@vaktman/contract';
+import { batchSchema, methodChoiceSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
+import { requestId, type RequestIdVariables } from 'hono/request-id';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Logger } from 'pino';
 import { applyBatch } from './batch/applyBatch';
 import { batteryRoutes } from './battery/batteryRoute';
-import type { Pool } from './database/pool';
-import { feedAnswer } from './feed/feedRoute';
+import type { ChangeHub } from './change/changeHub';
+import { changeAnswer } from './change/changeRoute';
+import { isDatabaseAway } from './database/failure';
+import { withTransaction, type Pool } from './database/pool';
+import { sqlState } from './database/sqlState';
 import { findFleetId, loadFleet, setFleetProfile } from './fleet/fleetStore';
+import { healthAnswer } from './health/healthRoute';
 import { checkedBody } from './http/body';
-import { ClientError, notFound, problemAnswer } from './http/problem';
+import { door, doorNames, type DoorNames } from './http/door';
+import { ClientError, problemAnswer } from './http/problem';
+import { StreamCount } from './http/streamCount';
+import { markEveryOutlook } from './outlook/outlookQueue';
 import { addPerson, changePerson } from './people/peopleRoute';
-import { labelPdf } from './label/labelPdf';
-import { loadUnitHistory } from './outlook/unitHistory';
-import { paperOf } from './record/pdf';
-import { attachment, fileAnswer, recordAnswer } from './record/recordRoute';
-import { addUnit, changeUnit, retireUnit } from './unit/saveUnit';
-import { listUnits, loadUnit, loadVisitSummaries } from './unit/unitStore';
-import { loadVisit } from './visit/visitStore';
+import type { PdfThread } from './record/pdfThread';
+import { unitRoutes } from './unit/unitRoutes';
+import { visitRoutes } from './visit/visitRoutes';
 import { watchRoute } from './watch/watchRoute';
 import { weatherRoutes } from './weather/weatherRoute';
 
 const MAX_BODY_BYTES = 2 * 1024 * 1024;
+/** Text that the database cannot keep, in an address or a query. */
+const UNREADABLE: ReadonlySet<string | null> = new Set(['22021', '22P05', '22P02']);
 
 export interface AppParts {
   readonly pool: Pool;
+  /** Makes records and labels beside the requests. */
+  readonly pdfs: PdfThread;
+  /** Tells what changes; no stream of changes when left out. */
+  readonly hub?: ChangeHub | undefined;
   /** Loopback port of the instruments' adapter; none when left out. */
   readonly feedPort?: number | undefined;
   /** Address of the weather service; none when left out. */
   readonly weatherUrl?: string | undefined;
+  /** Where people reach this server, for what is printed; as it was asked for when left out. */
+  readonly publicAddress?: string | undefined;
+  /** Names it answers to; those of loopback when left out. */
+  readonly names?: DoorNames | undefined;
   readonly log: Logger;
 }
 
 /** The application's routes. It keeps no state of its own: any number may run on one database. */
-export const createApp = ({ pool, log, feedPort, weatherUrl }: AppParts): Hono => {
-  const app = new Hono();
+export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables }> => {
+  const { pool, pdfs, hub, log, feedPort, weatherUrl, publicAddress, names = doorNames() } = parts;
+  const app = new Hono<{ Variables: RequestIdVariables }>();
+  const streams = new StreamCount();
 
   const fleetId = async (): Promise<string> => {
     const id = await findFleetId(pool);
@@ -49,11 +59,18 @@ export const createApp = ({ pool, log, feedPort, weatherUrl }: AppParts): Hono =
     return id;
   };
 
+  app.use(requestId());
   app.use(async (c, next) => {
     const started = performance.now();
     await next();
     log.info(
-      { method: c.req.method, path: c.req.path, status: c.res.status, ms: Math.round(performance.now() - started) },
+      {
+        requestId: c.get('requestId'),
+        method: c.req.method,
+        path: c.req.path,
+        status: c.res.status,
+        ms: Math.round(performance.now() - started),
+      },
       'request',
     );
   });
@@ -71,7 +88,12 @@ export const createApp = ({ pool, log, feedPort, weatherUrl }: AppParts): Hono =
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api/*', compress({ threshold: 4096 }));
+  app.get('/healthz', async (c) => healthAnswer(c, pool));
+  app.use(door(names));
+  app.use('/api/*', async (c, next) =>
+    // A stream is sent line by line; packing would hold the lines back.
+    c.req.path.endsWith('/feed') || c.req.path === '/api/changes' ? next() : compress({ threshold: 4096 })(c, next),
+  );
   app.use(
     '/api/*',
     bodyLimit({
@@ -84,98 +106,47 @@ export const createApp = ({ pool, log, feedPort, weatherUrl }: AppParts): Hono =
     if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store');
   });
 
-  app.get('/healthz', async (c) => {
-    await pool.query('SELECT 1');
-    return c.json({ status: 'ok' });
-  });
-
   app.get('/api/fleet', async (c) => c.json(await loadFleet(pool, await fleetId())));
-
   const answerWatch = watchRoute(pool);
   app.get('/api/watch', async (c) => answerWatch(c, await fleetId()));
-
-  app.get('/api/units', async (c) => c.json({ units: await listUnits(pool, await fleetId()) }));
-  const storedUnit = async (unitId: string) => {
-    const stored = await loadUnit(pool, await fleetId(), unitId);
-    if (stored === null) throw notFound(`Unit ${unitId}`);
-    return stored;
-  };
-  app.get('/api/units/:unitId', async (c) => {
-    const unitId = c.req.param('unitId');
-    const stored = await storedUnit(unitId);
-    return c.json({ ...stored, visits: await loadVisitSummaries(pool, await fleetId(), unitId) });
+  app.get('/api/changes', async (c) => {
+    if (hub === undefined) throw new ClientError(503, 'Changes are not told here.');
+    return changeAnswer(c, hub, streams, await fleetId());
   });
-  app.get('/api/units/:unitId/history', async (c) => {
-    const { unit } = await storedUnit(c.req.param('unitId'));
-    return c.json(await loadUnitHistory(pool, await fleetId(), unit));
-  });
-  app.get('/api/units/:unitId/labels.pdf', async (c) => {
-    const { unit } = await storedUnit(c.req.param('unitId'));
-    const paper = paperOf(c.req.query('paper'));
-    const fleet = await loadFleet(pool, await fleetId());
-    const address = new URL(`/units/${encodeURIComponent(unit.id)}`, c.req.url).href;
-    const pdf = await labelPdf(unit, fleet?.name ?? '', address, paper);
-    return new Response(Buffer.from(pdf), {
-      headers: { 'content-type': 'application/pdf', ...attachment(`${unit.id}-labels.pdf`) },
-    });
-  });
-  app.put('/api/units/:unitId/retirement', async (c) => {
-    const retirement = await checkedBody(c, retirementSchema);
-    await retireUnit(pool, await fleetId(), c.req.param('unitId'), retirement, new Date().toISOString());
-    return c.json(retirement);
-  });
+  app.route('/api/units', unitRoutes(pool, fleetId, pdfs, publicAddress ?? null));
   app.route('/api/batteries', batteryRoutes(pool, fleetId));
   app.route('/api/weather', weatherRoutes(pool, fleetId, weatherUrl ?? null));
-
-  app.post('/api/units', async (c) => {
-    const draft = await checkedBody(c, unitDraftSchema);
-    await addUnit(pool, await fleetId(), draft, new Date().toISOString());
-    return c.json({ unitId: draft.unit.id }, 201);
-  });
-
-  app.put('/api/units/:unitId', async (c) => {
-    const draft = await checkedBody(c, unitDraftSchema);
-    if (draft.unit.id !== c.req.param('unitId')) {
-      throw new ClientError(422, 'Nothing was stored.', [
-        { path: 'unit.id', message: `expected ${c.req.param('unitId')}; a unit keeps its number` },
-      ]);
-    }
-    await changeUnit(pool, await fleetId(), draft, new Date().toISOString());
-    return c.json({ unitId: draft.unit.id });
-  });
-
-  const visitOf = async (visitId: string): Promise<VisitDetail> => {
-    const visit = /^[0-9a-f-]{36}$/i.test(visitId) ? await loadVisit(pool, await fleetId(), visitId) : null;
-    if (visit === null) throw notFound(`Visit ${visitId}`);
-    return visit;
-  };
-  app.get('/api/visits/:visitId', async (c) => c.json(await visitOf(c.req.param('visitId'))));
-  app.get('/api/visits/:visitId/feed', async (c) =>
-    feedAnswer(c, await visitOf(c.req.param('visitId')), feedPort ?? null),
-  );
-  app.get('/api/visits/:visitId/file', async (c) => fileAnswer(await visitOf(c.req.param('visitId'))));
-  app.get('/api/visits/:visitId/record.pdf', async (c) => {
-    const [visit, fleet] = await Promise.all([visitOf(c.req.param('visitId')), loadFleet(pool, await fleetId())]);
-    return recordAnswer(visit, fleet?.timeZone ?? 'UTC', c.req.query('paper'));
-  });
-
+  app.route('/api/visits', visitRoutes(pool, fleetId, pdfs, streams, feedPort ?? null));
   app.put('/api/fleet/method', async (c) => {
     const { profile } = await checkedBody(c, methodChoiceSchema);
-    await setFleetProfile(pool, await fleetId(), profile);
+    const id = await fleetId();
+    await withTransaction(pool, async (db) => {
+      await setFleetProfile(db, id, profile);
+      await markEveryOutlook(db);
+    });
     return c.json({ profile });
   });
   app.post('/api/people', async (c) => addPerson(c, pool, await fleetId()));
   app.put('/api/people/:personId', async (c) => changePerson(c, pool, await fleetId(), c.req.param('personId')));
-
-  app.post('/api/batches', async (c) =>
-    c.json(await applyBatch(pool, await fleetId(), await checkedBody(c, batchSchema))),
-  );
+  app.post('/api/batches', async (c) => {
+    // The clock of a device is told from when its batch came in, not from when it could be stored.
+    const receivedMs = Date.now();
+    const batch = await checkedBody(c, batchSchema);
+    return c.json(await applyBatch(pool, await fleetId(), batch, receivedMs));
+  });
 
   app.all('/api/*', (c) => problemAnswer(c, 404, `Nothing answers at ${c.req.path}.`));
 
   app.onError((error, c) => {
-    if (error instanceof ClientError) return problemAnswer(c, error.status, error.title, error.problems);
-    log.error({ err: error, path: c.req.path }, 'request failed');
+    if (error instanceof ClientError)
+      return problemAnswer(c, error.status, error.title, error.problems, error.sameBattery);
+    if (UNREADABLE.has(sqlState(error))) return problemAnswer(c, 404, 'Nothing is at this address.');
+    if (isDatabaseAway(error)) {
+      log.warn({ err: error, requestId: c.get('requestId'), path: c.req.path }, 'database away');
+      c.header('retry-after', '2');
+      return problemAnswer(c, 503, 'The database does not answer. What was sent is not stored; it may be sent again.');
+    }
+    log.error({ err: error, requestId: c.get('requestId'), path: c.req.path }, 'request failed');
     return problemAnswer(c, 500, 'The server failed. What was sent is not stored; it may be sent again.');
   });
 

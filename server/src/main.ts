@@ -1,57 +1,119 @@
 import { serve } from '@hono/node-server';
 import { archiveSchema } from '@vaktman/contract';
 import { readFile } from 'node:fs/promises';
+import type { Server } from 'node:http';
 import pino from 'pino';
 import { createApp } from './app';
 import { importArchive } from './archive/importArchive';
+import { ChangeHub } from './change/changeHub';
 import { migrate } from './database/migrate';
 import { openPool } from './database/pool';
+import { sqlState } from './database/sqlState';
 import { findFleetId } from './fleet/fleetStore';
+import { doorNames } from './http/door';
 import { serveInterface } from './http/staticFiles';
+import { PdfThread } from './record/pdfThread';
+import { settingsOf, type Settings } from './settings';
+import { startThread } from './thread/startThread';
 
-const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+const UNIQUE_VIOLATION = '23505';
+/** Requests that run when the server is told to stop may take this long; then their connections are cut. */
+const LAST_REQUESTS_MS = 3000;
+const THREAD_AGAIN_MS = 1000;
 
-const required = (name: string): string => {
-  const value = process.env[name];
-  if (value === undefined || value === '') throw new Error(`${name} is not set. Expected it from the start command.`);
-  return value;
+const fail = (error: unknown): never => {
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+};
+const settings: Settings = (() => {
+  try {
+    return settingsOf(process.env);
+  } catch (error) {
+    return fail(error);
+  }
+})();
+
+const log = pino({ level: settings.LOG_LEVEL });
+const pool = openPool(settings.DATABASE_URL, (error) => log.error({ err: error }, 'idle database connection failed'));
+
+/** Loads the demo fleet into an empty database. Of two servers that start on one, the second finds it there. */
+const loadDemo = async (file: string): Promise<void> => {
+  if ((await findFleetId(pool)) !== null) return;
+  try {
+    await importArchive(pool, archiveSchema.parse(JSON.parse(await readFile(file, 'utf8'))));
+  } catch (error) {
+    if (sqlState(error) !== UNIQUE_VIOLATION) throw error;
+  }
 };
 
-const pool = openPool(required('DATABASE_URL'), (error) =>
-  log.error({ err: error }, 'idle database connection failed'),
-);
-const port = Number(required('PORT'));
-
-const applied = await migrate(pool);
-if (applied.length > 0) log.info({ applied }, 'migrated');
-
-const demoFile = process.env['VAKTMAN_DEMO'];
-if (demoFile !== undefined && (await findFleetId(pool)) === null) {
-  await importArchive(pool, archiveSchema.parse(JSON.parse(await readFile(demoFile, 'utf8'))));
-  log.info('demo fleet loaded');
+try {
+  const applied = await migrate(pool);
+  if (applied.length > 0) log.info({ applied }, 'migrated');
+  if (settings.VAKTMAN_DEMO !== undefined) await loadDemo(settings.VAKTMAN_DEMO);
+} catch (error) {
+  fail(error);
 }
 
-const feedPort = process.env['VAKTMAN_FEED_PORT'];
+const pdfs = new PdfThread();
+const hub = new ChangeHub(settings.DATABASE_URL, (error) => log.warn({ err: error }, 'changes are not heard'));
 const app = createApp({
   pool,
+  pdfs,
+  hub,
   log,
-  feedPort: feedPort === undefined ? undefined : Number(feedPort),
-  weatherUrl: process.env['VAKTMAN_WEATHER_URL'],
+  feedPort: settings.VAKTMAN_FEED_PORT,
+  weatherUrl: settings.VAKTMAN_WEATHER_URL,
+  publicAddress: settings.VAKTMAN_ADDRESS,
+  names: doorNames(settings.HOST, settings.VAKTMAN_ADDRESS, settings.VAKTMAN_HOSTS.split(',')),
 });
-const interfaceFolder = process.env['VAKTMAN_WEB'];
-if (interfaceFolder !== undefined) await serveInterface(app, interfaceFolder);
+if (settings.VAKTMAN_WEB !== undefined) await serveInterface(app, settings.VAKTMAN_WEB);
 
-const server = serve({ fetch: app.fetch, hostname: '127.0.0.1', port }, () => {
-  process.stdout.write(`listening ${port}\n`);
-});
-
-/** Lets running requests end, closes the pool, and exits. A second signal is left to kill. */
-const stop = (signal: string): void => {
-  log.info({ signal }, 'stopping');
-  server.close(() => {
-    void pool.end().then(() => process.exit(0));
+let stopping = false;
+let outlooks: ReturnType<typeof startThread> | null = null;
+/** The worker of outlooks; one that ended is started again, its work is kept in the database. */
+const startOutlooks = (): void => {
+  const worker = startThread('outlookWorker', '../outlook/outlookWorker', { databaseUrl: settings.DATABASE_URL });
+  worker.on('message', ({ problem }: { problem: string }) => log.error({ problem }, 'an outlook could not be made'));
+  worker.on('error', (error) => log.error({ err: error }, 'the worker of outlooks failed'));
+  worker.on('exit', () => {
+    if (!stopping) setTimeout(startOutlooks, THREAD_AGAIN_MS).unref();
   });
-  if ('closeIdleConnections' in server) server.closeIdleConnections();
+  outlooks = worker;
 };
-process.once('SIGINT', () => stop('SIGINT'));
-process.once('SIGTERM', () => stop('SIGTERM'));
+startOutlooks();
+
+const server = serve({ fetch: app.fetch, hostname: settings.HOST, port: settings.PORT }, () => {
+  process.stdout.write(`listening ${settings.PORT}\n`);
+}) as Server;
+server.on('error', fail);
+// A request that comes in by and by may not hold a connection for ever.
+server.requestTimeout = 30_000;
+server.headersTimeout = 10_000;
+
+/** Lets running requests end for a moment, then cuts what is left, closes the database and exits. */
+const stop = (why: string): void => {
+  if (stopping) return;
+  stopping = true;
+  log.info({ why }, 'stopping');
+  outlooks?.postMessage('stop');
+  void hub.stop();
+  const cut = setTimeout(() => server.closeAllConnections(), LAST_REQUESTS_MS);
+  const last = setTimeout(() => process.exit(0), LAST_REQUESTS_MS + 1500);
+  server.close(() => {
+    clearTimeout(cut);
+    void Promise.allSettled([pool.end(), pdfs.stop()]).then(() => {
+      clearTimeout(last);
+      process.exit(0);
+    });
+  });
+  server.closeIdleConnections();
+};
+process.on('SIGINT', () => stop('SIGINT'));
+process.on('SIGTERM', () => stop('SIGTERM'));
+process.on('SIGHUP', () => stop('SIGHUP'));
+// Started by the start command, the server ends when that is gone: its end of this pipe then closes.
+if (process.env['VAKTMAN_PARENT'] === 'pipe')
+  process.stdin
+    .resume()
+    .on('end', () => stop('the start command ended'))
+    .on('error', () => stop('the start command ended'));

@@ -1,7 +1,7 @@
 import { demoArchive } from '@vaktman/demo';
 import { randomUUID } from 'node:crypto';
 import pino from 'pino';
-import { createApp, importArchive, migrate, openPool, type Pool } from '../src/index';
+import { createApp, importArchive, migrate, openPool, PdfThread, type ChangeHub, type Pool } from '../src/index';
 
 /** A migrated database of its own for one test file, on the PostgreSQL that the test command started. */
 export const freshDatabase = async (): Promise<{ pool: Pool; url: string; drop: () => Promise<void> }> => {
@@ -35,6 +35,17 @@ export const demoApp = async (
   return { app: appOn(pool), pool, drop };
 };
 
-/** The routes on one database; with the loopback port of an instruments' adapter and a weather service's address when a test needs them. */
-export const appOn = (pool: Pool, feedPort?: number, weatherUrl?: string) =>
-  createApp({ pool, feedPort, weatherUrl, log: pino({ level: 'silent' }) });
+const pdfs = new PdfThread();
+
+/** What a test needs of the outside. */
+export interface Around {
+  /** Loopback port of an instruments' adapter. */
+  readonly feedPort?: number;
+  readonly weatherUrl?: string;
+  readonly hub?: ChangeHub;
+  readonly publicAddress?: string;
+}
+
+/** The routes on one database. */
+export const appOn = (pool: Pool, around: Around = {}) =>
+  createApp({ pool, pdfs, ...around, log: pino({ level: 'silent' }) });

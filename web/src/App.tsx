@@ -1,33 +1,42 @@
-import { lazy, Suspense, useEffect } from 'react';
-import { BrowserRouter, Route, Routes } from 'react-router';
+import { useEffect } from 'react';
+import { createBrowserRouter, Outlet, RouterProvider } from 'react-router';
+import { useFleetQuery } from './api/api';
+import { useChanges } from './change/useChanges';
+import { useClockNotices } from './clock/useClockNotices';
+import { setYardZone } from './control/dates';
+import { ErrorView } from './frame/ErrorView';
 import { Failed, Loading } from './frame/Failed';
 import { MainBar } from './frame/MainBar';
 import { WaitingMark } from './frame/WaitingMark';
-import { useClockNotices } from './clock/useClockNotices';
-import { useAppSelector } from './store';
+import { HoldNotices } from './hold/HoldNotices';
+import { zoneTold } from './settings/settingsSlice';
+import { useAppDispatch, useAppSelector } from './store';
 import { GlobalStyle } from './theme/GlobalStyle';
+import { UpdateNotice } from './update/UpdateNotice';
 import { WatchView } from './watch/WatchView';
-
-const UnitView = lazy(() => import('./unit/UnitView').then((module) => ({ default: module.UnitView })));
-const UnitFormView = lazy(() => import('./unit/UnitFormView').then((module) => ({ default: module.UnitFormView })));
-const PrepareView = lazy(() => import('./visit/PrepareView').then((module) => ({ default: module.PrepareView })));
-const VisitView = lazy(() => import('./visit/VisitView').then((module) => ({ default: module.VisitView })));
-
-const ImportView = lazy(() => import('./visit/ImportView').then((module) => ({ default: module.ImportView })));
-const BenchView = lazy(() => import('./practice/BenchView').then((module) => ({ default: module.BenchView })));
-const PracticeView = lazy(() => import('./practice/PracticeView').then((module) => ({ default: module.PracticeView })));
-const RegisterView = lazy(() => import('./register/RegisterView').then((module) => ({ default: module.RegisterView })));
-const BatteriesView = lazy(() =>
-  import('./battery/BatteriesView').then((module) => ({ default: module.BatteriesView })),
-);
-const BatteryView = lazy(() => import('./battery/BatteryView').then((module) => ({ default: module.BatteryView })));
-const MethodView = lazy(() => import('./method/MethodView').then((module) => ({ default: module.MethodView })));
-const PeopleView = lazy(() => import('./people/PeopleView').then((module) => ({ default: module.PeopleView })));
 
 /** Watches the waits of this device, apart from what the views draw. */
 const ClockNotices = () => {
   useClockNotices();
   return null;
+};
+
+/** Hears what others change. */
+const Changes = () => {
+  useChanges();
+  return null;
+};
+
+/** Keeps the zone that times are written in the yard's. */
+const useYardZone = (): void => {
+  const dispatch = useAppDispatch();
+  const { data: fleet } = useFleetQuery();
+  const known = useAppSelector((state) => state.settings.timeZone);
+  const zone = fleet?.timeZone ?? known;
+  useEffect(() => {
+    if (zone !== known) dispatch(zoneTold(zone));
+  }, [dispatch, zone, known]);
+  if (zone !== '') setYardZone(zone);
 };
 
 const NoSuchPlace = () => (
@@ -37,38 +46,77 @@ const NoSuchPlace = () => (
   </>
 );
 
-/** The application: one view at a time, the address says which. */
-export const App = () => {
+/** What is there on every view: the look, the clocks and holds, what waits and what failed. */
+const Frame = () => {
   const theme = useAppSelector((state) => state.settings.theme);
+  useYardZone();
   useEffect(() => {
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
   return (
-    <BrowserRouter>
+    <>
       <GlobalStyle />
       <ClockNotices />
-      <Suspense fallback={<Loading />}>
-        <Routes>
-          <Route path="/" element={<WatchView />} />
-          <Route path="/units" element={<RegisterView />} />
-          <Route path="/batteries" element={<BatteriesView />} />
-          <Route path="/batteries/:batteryId" element={<BatteryView />} />
-          <Route path="/units/new" element={<UnitFormView />} />
-          <Route path="/units/:unitId" element={<UnitView />} />
-          <Route path="/units/:unitId/edit" element={<UnitFormView />} />
-          <Route path="/units/:unitId/prepare" element={<PrepareView />} />
-          <Route path="/practice" element={<PracticeView />} />
-          <Route path="/practice/:exerciseId" element={<BenchView />} />
-          <Route path="/import" element={<ImportView />} />
-          <Route path="/method" element={<MethodView />} />
-          <Route path="/people" element={<PeopleView />} />
-          <Route path="/visits/:visitId" element={<VisitView />} />
-          <Route path="/visits/:visitId/:step" element={<VisitView />} />
-          <Route path="/visits/:visitId/:step/:point" element={<VisitView />} />
-          <Route path="*" element={<NoSuchPlace />} />
-        </Routes>
-      </Suspense>
+      <Changes />
+      <Outlet />
+      <HoldNotices />
       <WaitingMark />
-    </BrowserRouter>
+      <UpdateNotice />
+    </>
   );
 };
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    errorElement: <ErrorView />,
+    hydrateFallbackElement: <Loading />,
+    children: [
+      {
+        errorElement: <ErrorView />,
+        children: [
+          { path: '/', element: <WatchView /> },
+          { path: '/units', lazy: async () => ({ Component: (await import('./register/RegisterView')).RegisterView }) },
+          { path: '/units/new', lazy: async () => ({ Component: (await import('./unit/UnitFormView')).UnitFormView }) },
+          { path: '/units/:unitId', lazy: async () => ({ Component: (await import('./unit/UnitView')).UnitView }) },
+          {
+            path: '/units/:unitId/edit',
+            lazy: async () => ({ Component: (await import('./unit/UnitFormView')).UnitFormView }),
+          },
+          {
+            path: '/units/:unitId/prepare',
+            lazy: async () => ({ Component: (await import('./visit/PrepareView')).PrepareView }),
+          },
+          {
+            path: '/batteries',
+            lazy: async () => ({ Component: (await import('./battery/BatteriesView')).BatteriesView }),
+          },
+          {
+            path: '/batteries/:batteryId',
+            lazy: async () => ({ Component: (await import('./battery/BatteryView')).BatteryView }),
+          },
+          {
+            path: '/practice',
+            lazy: async () => ({ Component: (await import('./practice/PracticeView')).PracticeView }),
+          },
+          {
+            path: '/practice/:exerciseId',
+            lazy: async () => ({ Component: (await import('./practice/BenchView')).BenchView }),
+          },
+          { path: '/import', lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }) },
+          { path: '/method', lazy: async () => ({ Component: (await import('./method/MethodView')).MethodView }) },
+          { path: '/people', lazy: async () => ({ Component: (await import('./people/PeopleView')).PeopleView }) },
+          { path: '/waiting', lazy: async () => ({ Component: (await import('./outbox/AsideView')).AsideView }) },
+          ...['/visits/:visitId', '/visits/:visitId/:step', '/visits/:visitId/:step/:point'].map((path) => ({
+            path,
+            lazy: async () => ({ Component: (await import('./visit/VisitView')).VisitView }),
+          })),
+          { path: '*', element: <NoSuchPlace /> },
+        ],
+      },
+    ],
+  },
+]);
+
+/** The application: one view at a time, the address says which. */
+export const App = () => <RouterProvider router={router} />;

@@ -2,7 +2,6 @@ import '@fontsource-variable/archivo/wdth.css';
 import '@fontsource/b612-mono/latin-400.css';
 import '@fontsource/b612-mono/latin-700.css';
 import { StrictMode } from 'react';
-import { registerSW } from 'virtual:pwa-register';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { App } from './App';
@@ -14,7 +13,6 @@ const store = createStore();
 keepOnDevice(store, localStorage);
 const outbox = new Outbox(store);
 outbox.start();
-registerSW({ immediate: true });
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

@@ -146,3 +146,12 @@ export const modelCableOhms = (unit: Unit, key: ModelCable, celsius: number, are
   const cable = modelCable(unit, key);
   return cableMilliohms({ areaMm2: areaMm2 ?? cable.areaMm2, lengthM: cable.lengthM }, celsius)! / 1000;
 };
+
+/**
+ * Speed a unit's engine turned at in a settled crank, rpm at the crankshaft, from what the starter drew and had: volts
+ * left for its back volts after its own resistance. Under 0 means the figures do not belong to a turning starter.
+ */
+export const crankRpm = (unit: Unit, starterVolts: number, amps: number, celsius: number): number => {
+  const { motorOhms, voltSeconds } = starterModel(unit, celsius);
+  return rpmOf((starterVolts - Math.abs(amps) * motorOhms) / voltSeconds);
+};

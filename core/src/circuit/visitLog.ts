@@ -1,5 +1,5 @@
 import { chargeByPosition, type ScenarioFile } from '../file/scenarioFile';
-import type { Repair } from '../file/visitFile';
+import type { Repair } from '../file/repair';
 import type { Reading } from '../visit/reading';
 import { mainValue } from '../visit/readingText';
 import { faultsAfter, type Fault, type PlainFault } from './fault';

@@ -135,7 +135,7 @@ const trueColdest = ({ unit, faults, engine, charge }: Truth, near = -15): numbe
 
 const NOW = Date.parse('2026-02-01T00:00:00Z');
 const fitOf = (truth: Truth): ColdFit => {
-  const result = fitForCold(truth.unit, [figuresOf(truth)], () => true, NOW);
+  const result = fitForCold(truth.unit, [{ figures: figuresOf(truth), repairs: [] }], () => true, NOW);
   if (result.kind === 'unsaid') throw new Error(`The readings lack ${result.lacks.join(', ')}.`);
   return result.fit;
 };
@@ -179,7 +179,7 @@ describe('the coldest start', () => {
     const truth = truthOf(1);
     const figures = figuresOf(truth);
     const without = (part: Partial<VisitFigures>, present = true, at = NOW) =>
-      fitForCold(truth.unit, [{ ...figures, ...part }], () => present, at);
+      fitForCold(truth.unit, [{ figures: { ...figures, ...part }, repairs: [] }], () => present, at);
     expect(without({ starterMilliohm: { positive: 0.4 } })).toEqual({
       kind: 'unsaid',
       lacks: ['the volts lost on the negative side of the starter cables'],

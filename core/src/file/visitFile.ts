@@ -1,36 +1,33 @@
 import * as z from 'zod';
+import { keptMethodSchema } from '../method/kept';
 import { limitOverridesSchema } from '../method/overrides';
 import { PROFILE_NAMES } from '../method/profile';
 import { saneCelsius } from '../quantity/sanity';
 import { unitSchema } from '../unit/unit';
+import { wholeText } from '../quantity/text';
 import { idSchema, instantSchema } from '../visit/readingBase';
 import { readingSchema } from '../visit/reading';
-
-export const repairSchema = z.strictObject({
-  id: idSchema,
-  at: instantSchema,
-  point: idSchema,
-  action: z.string().max(500),
-  kind: z.enum(['clean', 'tighten', 'recharge', 'replace', 'adjust', 'other']).optional(),
-  closes: z.array(z.string().max(200)).optional().describe('Findings as code@subject'),
-});
-export type Repair = z.infer<typeof repairSchema>;
+import { repairSchema } from './repair';
+import { visitEventSchema } from './visitEvent';
 
 export const methodSchema = z.strictObject({
   profile: z.enum(PROFILE_NAMES),
   limits: limitOverridesSchema.optional().describe("This visit's own limits, per 12 V"),
+  kept: keptMethodSchema
+    .optional()
+    .describe('What the method said when the visit was opened; it goes on judging the visit'),
 });
 export type Method = z.infer<typeof methodSchema>;
 
 export const visitHeadSchema = z.strictObject({
   id: idSchema,
   at: instantSchema,
-  technician: z.string().max(200),
+  technician: wholeText().max(200),
   reason: z.enum(['pm', 'complaint', 'after-repair']),
   ambientC: saneCelsius.optional(),
   engineHours: z.number().nonnegative().max(1_000_000).optional(),
   odometerKm: z.number().nonnegative().max(10_000_000).optional(),
-  complaint: z.string().max(2000).optional(),
+  complaint: wholeText().max(2000).optional(),
 });
 export type VisitHead = z.infer<typeof visitHeadSchema>;
 
@@ -43,5 +40,13 @@ export const visitFileSchema = z.strictObject({
   visit: visitHeadSchema,
   readings: z.array(readingSchema).max(5000),
   repairs: z.array(repairSchema).max(1000).optional(),
+  /** What happened besides readings, sign-off and amendments included, with their own ids. */
+  events: z.array(visitEventSchema).max(5000).optional(),
+  /** The unit as it stood when the visit was opened, where a battery was replaced in its course. */
+  unitAtOpening: unitSchema.optional(),
+  /** Who took each reading, by its id; the technician where it is left out. */
+  takenBy: z.record(idSchema, wholeText().max(200)).optional(),
+  /** Readings added after sign-off, by reading id: the amendment each belongs to. */
+  amended: z.record(idSchema, idSchema).optional(),
 });
 export type VisitFile = z.infer<typeof visitFileSchema>;

@@ -1,5 +1,6 @@
-import type { Repair } from '../file/visitFile';
-import type { CableSide, VisitFigures } from './visitFigures';
+import type { Repair } from '../file/repair';
+import { ageFromCapability, capabilityFromAge } from '../circuit/batteryAge';
+import type { BatteryFigure, CableSide, VisitFigures } from './visitFigures';
 
 /** One value of a series at a moment, milliseconds since 1970. */
 export interface SeriesPoint {
@@ -33,9 +34,28 @@ export interface PastVisit {
 const covers = (stay: Stay, ms: number): boolean =>
   Date.parse(stay.from) <= ms && (stay.to === null || ms < Date.parse(stay.to));
 
+/** Figures of one stay: those the visit knows to be of this battery, else those read while it sat there. */
+const ofStay = (stay: Stay, { unitId, figures }: PastVisit): BatteryFigure[] => {
+  if (unitId !== stay.unitId) return [];
+  const present = figures.batteries[stay.position];
+  const read = [
+    ...figures.left.filter(({ position }) => position === stay.position),
+    ...(present === undefined ? [] : [present]),
+  ];
+  return read.filter(({ batteryId, at }) =>
+    batteryId === null ? covers(stay, Date.parse(at)) : batteryId === stay.batteryId && covers(stay, Date.parse(at)),
+  );
+};
+
+/** Capability brought to a full battery on a mild day, percent; as read where its state then is not known. */
+const comparable = ({ capabilityPercent, celsius, stateOfChargePercent }: BatteryFigure): number | undefined =>
+  capabilityPercent === undefined || celsius === undefined || stateOfChargePercent === undefined
+    ? capabilityPercent
+    : capabilityFromAge(ageFromCapability(capabilityPercent, celsius, stateOfChargePercent / 100));
+
 /**
  * Capability of one battery through everything it did: a segment for each stay, since a move is another machine, other
- * cables and another load. Readings are its own: those at the position while it sat there.
+ * cables and another load. Readings are its own, each at its own moment, freed of charge and season.
  * @param stays of this battery, in any order
  */
 export const batterySegments = (stays: readonly Stay[], visits: readonly PastVisit[]): Segment[] =>
@@ -43,10 +63,10 @@ export const batterySegments = (stays: readonly Stay[], visits: readonly PastVis
     .sort((a, b) => Date.parse(a.from) - Date.parse(b.from))
     .map((stay, index) => ({
       points: visits
-        .flatMap(({ unitId, figures }): SeriesPoint[] => {
-          const ms = Date.parse(figures.at);
-          const value = figures.batteries[stay.position]?.capabilityPercent;
-          return unitId === stay.unitId && value !== undefined && covers(stay, ms) ? [{ ms, value }] : [];
+        .flatMap((visit) => ofStay(stay, visit))
+        .flatMap((figure): SeriesPoint[] => {
+          const value = comparable(figure);
+          return value === undefined ? [] : [{ ms: Date.parse(figure.at), value }];
         })
         .sort((a, b) => a.ms - b.ms),
       began: index === 0 ? null : `moved to ${stay.unitId}, ${stay.position}`,
@@ -62,6 +82,27 @@ const changesSide = ({ point, closes }: Repair, side: CableSide): boolean => {
   });
 };
 
+/** True when a side was repaired after a moment: what was read of it before says nothing of it now. */
+export const isSideChangedSince = (
+  visits: readonly Pick<PastVisit, 'repairs'>[],
+  side: CableSide,
+  sinceMs: number,
+): boolean =>
+  visits.some(({ repairs }) => repairs.some((repair) => changesSide(repair, side) && Date.parse(repair.at) > sinceMs));
+
+/** True when the battery at a position was charged after a moment. */
+export const isChargedSince = (
+  visits: readonly Pick<PastVisit, 'repairs'>[],
+  position: string,
+  sinceMs: number,
+): boolean =>
+  visits.some(({ repairs }) =>
+    repairs.some(
+      ({ kind, point, at }) =>
+        kind === 'recharge' && (point === position || point === 'bank') && Date.parse(at) > sinceMs,
+    ),
+  );
+
 /** Milliohms of one side of the starter circuit, split where it was repaired. Visits oldest first. */
 export const sideSegments = (visits: readonly PastVisit[], side: CableSide): Segment[] => {
   const repaired = visits
@@ -71,15 +112,14 @@ export const sideSegments = (visits: readonly PastVisit[], side: CableSide): Seg
     .sort((a, b) => a.ms - b.ms);
   const segments: { points: SeriesPoint[]; began: string | null }[] = [{ points: [], began: null }];
   let next = 0;
-  for (const { figures, repairs } of visits) {
+  for (const { figures } of visits) {
     const value = figures.starterMilliohm[side];
     if (value === undefined) continue;
-    // The figure kept of a visit is its last: taken after what was repaired in it.
-    const last = Math.max(Date.parse(figures.at), ...repairs.map(({ at }) => Date.parse(at)));
+    const ms = Date.parse(figures.readAt[`starter.${side}`] ?? figures.at);
     let began: string | null = null;
-    while (next < repaired.length && repaired[next]!.ms <= last) began = repaired[next++]!.action;
+    while (next < repaired.length && repaired[next]!.ms <= ms) began = repaired[next++]!.action;
     if (began !== null) segments.push({ points: [], began });
-    segments.at(-1)!.points.push({ ms: Date.parse(figures.at), value });
+    segments.at(-1)!.points.push({ ms, value });
   }
   return segments.filter(({ points }) => points.length > 0);
 };

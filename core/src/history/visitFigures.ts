@@ -1,13 +1,20 @@
-import type { VisitFile } from '../file/visitFile';
 import { tidy } from '../quantity/compare';
 import { COPPER_PER_KELVIN } from '../quantity/cable';
 import { alternatorsOf } from '../unit/bank';
 import { positions } from '../unit/points';
+import type { Judgeable } from '../visit/facts';
+import { judge } from '../visit/judge';
 import type { Judgement } from '../visit/judgement';
-import type { ReadingAt, ReadStep } from '../visit/reading';
+import type { Reading, ReadingAt, ReadStep } from '../visit/reading';
+import { fittedIn } from '../visit/unitAsOf';
+import { visitBefore } from '../visit/visitBefore';
 
 /** What a battery's readings of one visit amount to, kept for its trend. */
 export interface BatteryFigure {
+  /** Moment it was read: of its load test, else of its resting volts; ISO 8601. */
+  readonly at: string;
+  /** The battery it was read of; null where the visit cannot tell which one sat there. */
+  readonly batteryId: string | null;
   readonly capabilityPercent?: number;
   readonly referenceLoadVolts?: number;
   readonly stateOfChargePercent?: number;
@@ -25,7 +32,12 @@ export interface VisitFigures {
   /** Moment of the visit, ISO 8601. */
   readonly at: string;
   readonly ambientC: number | null;
+  /** Of the batteries that sat in the unit at the end of the visit, by position. */
   readonly batteries: Readonly<Record<string, BatteryFigure>>;
+  /** Of batteries that were taken out in the course of the visit, as last read before that. */
+  readonly left: readonly (BatteryFigure & { readonly position: string })[];
+  /** Moment each figure of a side was read, by its name, such as `starter.positive`. */
+  readonly readAt: Readonly<Record<string, string>>;
   /** Milliohms of each side of the starter circuit, brought to 20 °C. */
   readonly starterMilliohm: Readonly<Partial<Record<CableSide, number>>>;
   /** Milliohms of each side of the charging circuit, brought to 20 °C. */
@@ -47,31 +59,95 @@ const LEAST_AMPS = 20;
 const at20C = (milliohm: number, ambientC: number | null): number =>
   tidy(milliohm / (1 + COPPER_PER_KELVIN * ((ambientC ?? 20) - 20)));
 
-/**
- * Takes out of a judged visit what its trends are made of. A reading that was judged inconclusive gives no figure.
- * Cables are brought to 20 °C (copper, 0.39 % a kelvin, physics); capability is nearly free of season as it is.
- */
-export const visitFigures = (
-  file: Pick<VisitFile, 'unit' | 'visit' | 'readings'>,
-  judgement: Judgement,
-): VisitFigures => {
-  const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
+type Latest = <Step extends ReadStep>(step: Step, point: string) => ReadingAt<Step> | undefined;
+
+/** What counts of a judged visit at a step and point; undefined where it was judged inconclusive. */
+const latestOf = (readings: readonly Reading[], judgement: Judgement): Latest => {
+  const byId = new Map(readings.map((reading) => [reading.id, reading]));
   const judged = new Map(judgement.steps.map((entry) => [`${entry.step}@${entry.point}`, entry]));
-  const latest = <Step extends ReadStep>(step: Step, point: string): ReadingAt<Step> | undefined => {
+  return <Step extends ReadStep>(step: Step, point: string): ReadingAt<Step> | undefined => {
     const entry = judged.get(`${step}@${point}`);
     const own = entry === undefined || entry.verdict === 'inconclusive' ? undefined : byId.get(entry.readings[0]!);
     return own?.step === step ? (own as ReadingAt<Step>) : undefined;
   };
+};
+
+/** What was read of the battery at a position, or null when nothing was. */
+const batteryFigure = (
+  position: string,
+  batteryId: string | null,
+  latest: Latest,
+  judgement: Judgement,
+  ambientC: number | undefined,
+): BatteryFigure | null => {
+  const figures = judgement.figures[position];
+  const resting = latest('battery.openCircuit', position);
+  const load = latest('battery.load', position);
+  const read = load ?? resting;
+  if (read === undefined) return null;
+  const celsius = load?.batteryC ?? resting?.batteryC ?? ambientC;
+  const { capabilityPercent, referenceLoadVolts, stateOfChargePercent } = figures ?? {};
+  return {
+    at: read.at,
+    batteryId,
+    ...(capabilityPercent === undefined ? {} : { capabilityPercent }),
+    ...(referenceLoadVolts === undefined ? {} : { referenceLoadVolts }),
+    ...(stateOfChargePercent === undefined ? {} : { stateOfChargePercent }),
+    ...(resting === undefined ? {} : { restingVolts: resting.volts }),
+    ...(celsius === undefined ? {} : { celsius }),
+  };
+};
+
+/** Figures of the batteries that were taken out in the course of a visit, each as it stood just before. */
+const leftBehind = (
+  file: Judgeable,
+  atOpening: Readonly<Record<string, string>>,
+): (BatteryFigure & { position: string })[] => {
+  const ids: Record<string, string> = { ...atOpening };
+  return fittedIn(file.events).flatMap(({ ms, position, batteryId }) => {
+    const before = visitBefore(file, ms);
+    const since = fittedIn(file.events).findLast((other) => other.position === position && other.ms < ms)?.ms;
+    const judgement = judge(before);
+    const own = batteryFigure(
+      position,
+      ids[position] ?? null,
+      latestOf(before.readings, judgement),
+      judgement,
+      file.visit.ambientC,
+    );
+    ids[position] = batteryId;
+    return own === null || (since !== undefined && Date.parse(own.at) < since) ? [] : [{ ...own, position }];
+  });
+};
+
+/**
+ * Takes out of a judged visit what its trends are made of. A reading that was judged inconclusive gives no figure.
+ * Cables are brought to 20 °C (copper, 0.39 % a kelvin, physics); capability is nearly free of season as it is.
+ * @param atOpening the battery that sat at each position when the visit was opened, where it is known
+ */
+export const visitFigures = (
+  file: Judgeable,
+  judgement: Judgement,
+  atOpening: Readonly<Record<string, string>> = {},
+): VisitFigures => {
+  const latest = latestOf(file.readings, judgement);
   const ambientC = file.visit.ambientC ?? null;
   const starter: Partial<Record<CableSide, number>> = {};
   const charge: Partial<Record<CableSide, number>> = {};
+  const readAt: Record<string, string> = {};
   for (const side of CABLE_SIDES) {
     const pile = latest('start.drop', side);
     const loss = pile === undefined ? null : milliohmOf(pile.volts, pile.amps);
-    if (loss !== null) starter[side] = at20C(loss, ambientC);
+    if (pile !== undefined && loss !== null) {
+      starter[side] = at20C(loss, ambientC);
+      readAt[`starter.${side}`] = pile.at;
+    }
     const cable = latest('charge.drop', side);
     const lost = cable === undefined ? null : milliohmOf(cable.volts, cable.amps);
-    if (lost !== null) charge[side] = at20C(lost, ambientC);
+    if (cable !== undefined && lost !== null) {
+      charge[side] = at20C(lost, ambientC);
+      readAt[`charge.${side}`] = cable.at;
+    }
   }
   const atBank = latest('start.crankVolts', 'bank');
   const atStarter = latest('start.crankVolts', 'starter');
@@ -84,24 +160,11 @@ export const visitFigures = (
     const reading = latest('charge.output', id);
     return reading === undefined || ratedAmps === undefined ? [] : [[id, tidy((100 * reading.peakAmps) / ratedAmps)]];
   });
+  const present: Record<string, string> = { ...atOpening };
+  for (const { position, batteryId } of fittedIn(file.events)) present[position] = batteryId;
   const batteries = positions(file.unit).flatMap((position): [string, BatteryFigure][] => {
-    const figures = judgement.figures[position];
-    const resting = latest('battery.openCircuit', position);
-    if (figures === undefined && resting === undefined) return [];
-    const celsius = latest('battery.load', position)?.batteryC ?? resting?.batteryC ?? file.visit.ambientC;
-    const { capabilityPercent, referenceLoadVolts, stateOfChargePercent } = figures ?? {};
-    return [
-      [
-        position,
-        {
-          ...(capabilityPercent === undefined ? {} : { capabilityPercent }),
-          ...(referenceLoadVolts === undefined ? {} : { referenceLoadVolts }),
-          ...(stateOfChargePercent === undefined ? {} : { stateOfChargePercent }),
-          ...(resting === undefined ? {} : { restingVolts: resting.volts }),
-          ...(celsius === undefined ? {} : { celsius }),
-        },
-      ],
-    ];
+    const own = batteryFigure(position, present[position] ?? null, latest, judgement, file.visit.ambientC);
+    return own === null ? [] : [[position, own]];
   });
   const crank = {
     ...(settled(atStarter) === undefined ? {} : { starterVolts: atStarter!.volts }),
@@ -114,6 +177,8 @@ export const visitFigures = (
     at: file.visit.at,
     ambientC,
     batteries: Object.fromEntries(batteries),
+    left: leftBehind(file, atOpening),
+    readAt,
     starterMilliohm: starter,
     chargeMilliohm: charge,
     ...(contact === null ? {} : { contactMilliohm: tidy(contact) }),

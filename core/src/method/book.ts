@@ -1,3 +1,4 @@
+import type { KeptMethod } from './kept';
 import { LIMITS, type LimitName, type StarterDropRule } from './limit';
 import type { LimitOverrides } from './overrides';
 import { PROFILES, type ProfileName } from './profile';
@@ -30,12 +31,14 @@ export interface LimitBook {
  * @param systemVolts 12 or 24
  * @param makerLimits figures from the unit's own manual; never scaled
  * @param visitLimits figures chosen for this visit; per 12 V
+ * @param kept what the method said when the visit was opened; as it stands now when left out
  */
 export const limitBook = (
   profileName: ProfileName,
   systemVolts: number,
   makerLimits: LimitOverrides = {},
   visitLimits: LimitOverrides = {},
+  kept?: KeptMethod,
 ): LimitBook => {
   const profile = PROFILES[profileName];
   const systemFactor = systemVolts / 12;
@@ -46,14 +49,19 @@ export const limitBook = (
     const factor = scale === 'system' ? systemFactor : scale === 'battery' ? batteryFactor : 1;
     const own = visitLimits[name];
     if (own !== undefined) return { name, value: own * factor, from: 'visit' };
-    return { name, value: (profile.limits[name] ?? LIMITS[name].value) * factor, from: 'profile' };
+    return {
+      name,
+      value: (kept?.limits[name] ?? profile.limits[name] ?? LIMITS[name].value) * factor,
+      from: 'profile',
+    };
   };
   const resolved = new Map<LimitName, AppliedLimit>();
   return {
     profile: profileName,
-    version: profile.version,
+    version: kept?.version ?? profile.version,
     systemFactor,
-    starterDropRule: makerLimits.starterDropRule ?? visitLimits.starterDropRule ?? profile.starterDropRule,
+    starterDropRule:
+      makerLimits.starterDropRule ?? visitLimits.starterDropRule ?? kept?.starterDropRule ?? profile.starterDropRule,
     get: (name, batteryFactor = 1) => {
       if (batteryFactor !== 1) return resolve(name, batteryFactor);
       let limit = resolved.get(name);

@@ -89,8 +89,12 @@ const coldOutlook = (
   const present = new Map(stays.flatMap((stay) => (stay.to === null ? [[stay.position, stay] as const] : [])));
   const fitted = fitForCold(
     unit,
-    visits.map(({ figures }) => figures),
-    (position, at) => Date.parse(present.get(position)?.from ?? at) <= Date.parse(at),
+    visits,
+    (position, { at, batteryId }) => {
+      const stay = present.get(position);
+      if (stay === undefined) return false;
+      return (batteryId === null || batteryId === stay.batteryId) && Date.parse(stay.from) <= Date.parse(at);
+    },
     nowMs,
   );
   if (fitted.kind === 'unsaid') return fitted;

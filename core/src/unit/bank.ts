@@ -63,3 +63,17 @@ export const ratedOutputAmps = (unit: Unit): number | null => {
   }
   return sum;
 };
+
+/**
+ * Why a battery does not belong in a unit's bank, in words; null when it does. Batteries of one bank share their
+ * nominal volts: four of 6 V make 24, two make 12.
+ */
+export const batteryFitsBank = (
+  unit: Pick<Unit, 'id' | 'systemVolts' | 'bank'>,
+  battery: Pick<Battery, 'nominalVolts'>,
+): string | null => {
+  const { series } = parseArrangement(unit.bank.arrangement);
+  const wanted = unit.systemVolts / series;
+  const volts = battery.nominalVolts ?? 12;
+  return volts === wanted ? null : `expected a battery of ${wanted} V for ${unit.id}, this one is of ${volts} V`;
+};

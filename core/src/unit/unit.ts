@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { wholeText } from '../quantity/text';
 import { cableSchema } from '../quantity/cable';
 import { ratingSchema } from '../quantity/rating';
 import { limitOverridesSchema } from '../method/overrides';
@@ -13,7 +14,7 @@ export const DUTIES = ['truck', 'light'] as const;
 
 export const positionSchema = z.string().regex(/^[A-F]$/, { error: 'expected a position letter from A to F' });
 const ordinal = z.int().min(1).max(6);
-const name = z.string().trim().min(1, { error: 'expected some text' }).max(200);
+const name = wholeText().trim().min(1, { error: 'expected some text' }).max(200);
 
 export const batterySchema = z.strictObject({
   position: positionSchema,
@@ -23,7 +24,10 @@ export const batterySchema = z.strictObject({
   duty: z.enum(DUTIES),
   rating: ratingSchema.optional(),
   capacityAh: z.number().positive().max(2000).optional(),
-  nominalVolts: z.number().positive().max(24).optional().describe('12 when left out'),
+  nominalVolts: z
+    .union([z.literal(6), z.literal(12)], { error: 'expected 6 or 12 V for a battery' })
+    .optional()
+    .describe('12 when left out'),
   make: name.optional(),
   serial: name.optional(),
   fitted: z.iso.date({ error: 'expected a date such as 2025-10-02' }).optional(),
@@ -117,7 +121,7 @@ export type Bank = z.infer<typeof bankSchema>;
 export const unitSchema = z
   .strictObject({
     id: name,
-    description: z.string().max(200),
+    description: wholeText().max(200),
     systemVolts: z.union([z.literal(12), z.literal(24)], { error: 'expected 12 or 24' }),
     bank: bankSchema,
     starter: starterSchema.optional(),

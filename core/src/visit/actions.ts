@@ -1,4 +1,4 @@
-import type { Repair } from '../file/visitFile';
+import type { Repair } from '../file/repair';
 import { pointName } from './pointName';
 import type { Finding } from './findings';
 import type { FindingCode } from './verdict';

@@ -115,6 +115,7 @@ describe('before and after', () => {
         ),
       },
     };
+    const replaced = repair({ point: 'A', kind: 'replace', action: 'Replace battery A' });
     const file = visitWith(
       [
         rested('A', 12.7, { at: minute(1) }),
@@ -122,12 +123,25 @@ describe('before and after', () => {
         rested('A', 12.8, { at: minute(30) }),
         loaded('A', 10.6, { at: minute(31), amps: 305 }),
       ],
-      { unit: stronger, repairs: [repair({ point: 'A', kind: 'replace', action: 'Replace battery A' })] },
+      { unit: stronger, repairs: [replaced] },
     );
-    const pairOf = (unit: Unit) => beforeAndAfter(file, unit).find(({ step }) => step === 'battery.load');
-    expect(pairOf(old)).toMatchObject({ before: { verdict: 'fail' }, after: { verdict: 'pass' } });
+    const pairOf = (visit: VisitFile) => beforeAndAfter(visit).find(({ step }) => step === 'battery.load');
+    const { position: _position, string: _string, set: _set, ...thing } = stronger.bank.batteries[0]!;
+    const event = {
+      kind: 'repaired' as const,
+      eventId: '01932a00-0000-7000-8000-0000000000e1',
+      at: replaced.at,
+      by: 'I. Dahl',
+      repair: replaced,
+      fitted: [{ position: 'A', batteryId: '01932a00-0000-7000-8000-0000000000b1', battery: thing }],
+    };
+    const told = { ...file, unitAtOpening: old, events: [event] };
+    expect(pairOf(told)).toMatchObject({ before: { verdict: 'fail' }, after: { verdict: 'pass' } });
+    // The step's own list of earlier verdicts holds the old battery against its own rating as well.
+    const load = (visit: VisitFile) => judge(visit).steps.find(({ step }) => step === 'battery.load');
+    expect(load(told)?.earlier.map(({ verdict }) => verdict)).toEqual(['fail']);
     // Held against the successor's rating the old reading would have decided nothing: its load was far over the target.
-    expect(pairOf(stronger)?.before.verdict).toBe('inconclusive');
+    expect(pairOf(file)?.before.verdict).toBe('inconclusive');
   });
 });
 

@@ -1,9 +1,11 @@
 import type { OpenCircuitReading } from '../battery/openCircuit';
-import type { Repair, VisitFile } from '../file/visitFile';
+import type { Repair } from '../file/repair';
+import type { VisitFile } from '../file/visitFile';
 import { limitBook, type LimitBook } from '../method/book';
 import type { Battery, Unit } from '../unit/unit';
 import { stepKey } from './catalogue';
 import type { Reading, ReadingAt, ReadStep } from './reading';
+import { unitBefore } from './unitAsOf';
 
 /** A reading in its place in time. */
 export interface TimedReading {
@@ -26,6 +28,8 @@ export interface VisitFacts {
   readonly current: ReadonlyMap<string, Reading>;
   /** Readings that no longer count, oldest first, with the moment they stopped counting. */
   readonly superseded: readonly (TimedReading & { readonly until: Moment })[];
+  /** The unit with the batteries that sat in it just before a moment, milliseconds since 1970. */
+  readonly unitBefore: (ms: number) => Unit;
 }
 
 /** A moment in the order of a visit: its time, and how many readings came before it. */
@@ -35,7 +39,10 @@ export interface Moment {
 }
 
 /** What a visit consists of, for judging; a visit file has it all. */
-export type Judgeable = Pick<VisitFile, 'unit' | 'method' | 'visit' | 'readings' | 'repairs'>;
+export type Judgeable = Pick<
+  VisitFile,
+  'unit' | 'method' | 'visit' | 'readings' | 'repairs' | 'events' | 'unitAtOpening'
+>;
 
 export const inOrder = (readings: readonly Reading[]): TimedReading[] => {
   const timed = readings.map((reading) => ({
@@ -72,14 +79,24 @@ export const chargedBefore = (facts: VisitFacts, position: string, time: number)
 };
 
 /** What of a visit is the same at every moment of it. */
-type Frame = Pick<VisitFacts, 'unit' | 'ambientC' | 'limits' | 'repairs' | 'batteries'>;
+type Frame = Pick<VisitFacts, 'unit' | 'ambientC' | 'limits' | 'repairs' | 'batteries' | 'unitBefore'>;
+
+const batteriesOf = ({ bank }: Unit): ReadonlyMap<string, Battery> =>
+  new Map(bank.batteries.map((battery) => [battery.position, battery]));
 
 const frameOf = (file: Judgeable): Frame => ({
   unit: file.unit,
   ambientC: file.visit.ambientC ?? null,
-  limits: limitBook(file.method.profile, file.unit.systemVolts, file.unit.makerLimits, file.method.limits),
+  limits: limitBook(
+    file.method.profile,
+    file.unit.systemVolts,
+    file.unit.makerLimits,
+    file.method.limits,
+    file.method.kept,
+  ),
   repairs: [...(file.repairs ?? [])].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
-  batteries: new Map(file.unit.bank.batteries.map((battery) => [battery.position, battery])),
+  batteries: batteriesOf(file.unit),
+  unitBefore: (ms) => unitBefore(file, ms),
 });
 
 /** The repair that gave a reading's battery away, or null. */
@@ -138,7 +155,13 @@ export const factsAsOf = (
   ordered: readonly TimedReading[],
   { time, readingsBefore }: Moment,
 ): VisitFacts => {
-  const frame = { ...facts, repairs: facts.repairs.filter((repair) => Date.parse(repair.at) < time) };
+  const unit = facts.unitBefore(time);
+  const frame = {
+    ...facts,
+    unit,
+    batteries: unit === facts.unit ? facts.batteries : batteriesOf(unit),
+    repairs: facts.repairs.filter((repair) => Date.parse(repair.at) < time),
+  };
   const valid = validOf(frame, ordered.slice(0, readingsBefore));
   return { ...frame, valid, current: currentOf(valid), superseded: [] };
 };
@@ -150,30 +173,50 @@ export const currentAt = <Step extends ReadStep>(
   point: string,
 ): ReadingAt<Step> | null => (facts.current.get(stepKey(step, point)) as ReadingAt<Step> | undefined) ?? null;
 
-/** The resting volts a load reading is held against: the last before it, else the latest. */
-export const restBefore = (
-  facts: VisitFacts,
-  position: string,
-  loadTime: number,
-): { reading: OpenCircuitReading; time: number } | null => {
-  let before: { reading: OpenCircuitReading; time: number } | null = null;
-  let latest: { reading: OpenCircuitReading; time: number } | null = null;
-  for (const { reading, time } of facts.valid) {
-    if (reading.step !== 'battery.openCircuit' || reading.point !== position) continue;
-    latest = { reading, time };
-    if (time <= loadTime) before = latest;
+/**
+ * The resting volts a load reading is held against: the last before it in the order of the visit, else the latest.
+ * @param load the reading under load; null asks for the latest
+ */
+export const restBefore = (facts: VisitFacts, position: string, load: Reading | null): OpenCircuitReading | null => {
+  let latest: OpenCircuitReading | null = null;
+  for (const { reading } of facts.valid) {
+    if (reading === load && latest !== null) return latest;
+    if (reading.step === 'battery.openCircuit' && reading.point === position) latest = reading;
   }
-  return before ?? latest;
+  return latest;
 };
 
-/** Battery temperature for a reading of one battery, and what it was taken from. */
+/** Temperature of a battery that a reading of it states, or undefined. */
+const statedC = (reading: Reading): number | undefined => {
+  switch (reading.step) {
+    case 'battery.openCircuit':
+    case 'battery.load':
+      return reading.batteryC;
+    case 'battery.hydrometer':
+      return reading.electrolyteC;
+    default:
+      return undefined;
+  }
+};
+
+/**
+ * Battery temperature for a reading of one battery, and what it was taken from: the reading's own, else the last one
+ * known of the same battery, whatever it was read with, else the air of the visit.
+ * @param reading the reading it is for; null asks for what is known now
+ */
 export const batteryTemperature = (
   facts: VisitFacts,
-  ownC: number | undefined,
-  atRest: OpenCircuitReading | null,
+  position: string,
+  reading: Reading | null,
 ): { readonly celsius: number | null; readonly from: 'battery' | 'air' } => {
-  const celsius = ownC ?? atRest?.batteryC;
-  return celsius === undefined ? { celsius: facts.ambientC, from: 'air' } : { celsius, from: 'battery' };
+  let known = reading === null ? undefined : statedC(reading);
+  if (known === undefined) {
+    for (const other of facts.valid) {
+      if (other.reading === reading && known !== undefined) break;
+      if (other.reading.point === position) known = statedC(other.reading) ?? known;
+    }
+  }
+  return known === undefined ? { celsius: facts.ambientC, from: 'air' } : { celsius: known, from: 'battery' };
 };
 
 /** Temperature for the bank as one: the coldest battery known, else the air, else null. */
@@ -181,14 +224,8 @@ export const bankTemperatureC = (facts: VisitFacts, ownC?: number): number | nul
   if (ownC !== undefined) return ownC;
   let coldest: number | null = null;
   for (const reading of facts.current.values()) {
-    if (
-      (reading.step === 'battery.openCircuit' ||
-        reading.step === 'battery.load' ||
-        reading.step === 'battery.starterLoad') &&
-      reading.batteryC !== undefined
-    ) {
-      coldest = coldest === null ? reading.batteryC : Math.min(coldest, reading.batteryC);
-    }
+    const stated = reading.step === 'battery.starterLoad' ? reading.batteryC : statedC(reading);
+    if (stated !== undefined) coldest = coldest === null ? stated : Math.min(coldest, stated);
   }
   return coldest ?? facts.ambientC;
 };

@@ -29,7 +29,7 @@ const bankTroubles = (outcomes: Outcomes, mismatch: Trouble | null): { trouble: 
   if (mismatch !== null) found.push({ trouble: mismatch, readings: [] });
   const atRest = positions(unit).flatMap((position) => {
     const reading = currentAt(outcomes.facts, 'battery.openCircuit', position);
-    return reading === null || outcomes.restingFor(position, Infinity)?.spoiled !== false
+    return reading === null || outcomes.restingFor(position, null)?.spoiled !== false
       ? []
       : [{ position, volts: reading.volts, id: reading.id }];
   });

@@ -40,16 +40,16 @@ const figuresOf = (outcomes: Outcomes, position: string): BatteryFigures => {
   const { facts } = outcomes;
   const battery = facts.batteries.get(position);
   if (battery === undefined) return {};
-  const latest = outcomes.restingFor(position, Infinity);
+  const latest = outcomes.restingFor(position, null);
   const charge =
     latest === null || latest.spoiled
       ? {}
       : { stateOfChargePercent: tidy(stateOfChargePercent(battery, latest.reading.volts)) };
   const load = currentAt(facts, 'battery.load', position);
   if (load === null || load.engineRunning === true || load.lowestVolts < 0) return charge;
-  const resting = outcomes.restingFor(position, outcomes.timeOf(load));
+  const resting = outcomes.restingFor(position, load);
   if (resting === null || resting.spoiled) return charge;
-  const { celsius } = batteryTemperature(facts, load.batteryC, resting.reading);
+  const { celsius } = batteryTemperature(facts, position, load);
   return { ...charge, ...loadFigures(battery, facts.limits, resting.reading.volts, load, celsius) };
 };
 

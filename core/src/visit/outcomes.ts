@@ -121,10 +121,10 @@ export class Outcomes {
   /** The resting reading a battery's load counts against, with its outcome, and whether surface charge spoils it. */
   restingFor(
     position: string,
-    loadTime: number,
+    load: Reading | null,
   ): { reading: OpenCircuitReading; outcome: Outcome; spoiled: boolean } | null {
-    const found = restBefore(this.facts, position, loadTime);
-    return found === null ? null : this.#atRest(found.reading);
+    const found = restBefore(this.facts, position, load);
+    return found === null ? null : this.#atRest(found);
   }
 
   /** Resting readings are asked for again and again: each is judged once. */
@@ -239,8 +239,8 @@ export class Outcomes {
   }
 
   #load(reading: ReadingAt<'battery.load'>): Outcome {
-    const resting = this.restingFor(reading.point, this.timeOf(reading));
-    const temperature = batteryTemperature(this.facts, reading.batteryC, resting?.reading ?? null);
+    const resting = this.restingFor(reading.point, reading);
+    const temperature = batteryTemperature(this.facts, reading.point, reading);
     const outcome = judgeLoad(reading, {
       battery: this.#battery(reading.point),
       limits: this.facts.limits,
@@ -327,7 +327,7 @@ export class Outcomes {
       let sum = 0;
       for (const { position } of members) {
         const reading = currentAt(this.facts, 'battery.openCircuit', position);
-        if (reading === null || this.restingFor(position, Infinity)?.spoiled !== false) return [];
+        if (reading === null || this.restingFor(position, null)?.spoiled !== false) return [];
         sum += reading.volts;
       }
       return [sum];

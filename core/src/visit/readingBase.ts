@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { wholeText } from '../quantity/text';
 
 /** An instant as ISO 8601 text with its offset from UTC; seconds may be left out. */
 export const instantSchema = z.union(
@@ -9,14 +10,14 @@ export const instantSchema = z.union(
 );
 
 /** Text that names something: not empty, bounded. */
-export const idSchema = z.string().min(1, { error: 'expected some text' }).max(200);
+export const idSchema = wholeText().min(1, { error: 'expected some text' }).max(200);
 
 /** Fields every reading carries, whatever was read. */
 const common = {
   id: idSchema,
   at: instantSchema,
-  note: z.string().max(2000).optional(),
-  instrument: z.string().max(200).optional(),
+  note: wholeText().max(2000).optional(),
+  instrument: wholeText().max(200).optional(),
   unsteady: z.boolean().optional().describe('It moved when cables were wiggled or when warm'),
 };
 

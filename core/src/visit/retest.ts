@@ -1,10 +1,11 @@
-import type { Repair } from '../file/visitFile';
+import type { Repair } from '../file/repair';
 import type { Judgeable } from './facts';
 import type { Judgement } from './judgement';
 import { judge } from './judge';
 import type { Place } from './obligation';
 import type { Reading, ReadStep } from './reading';
-import type { Unit } from '../unit/unit';
+import { positions } from '../unit/points';
+import { visitBefore } from './visitBefore';
 import type { Verdict } from './verdict';
 
 /** A test that has to be repeated because what it found was repaired. */
@@ -13,13 +14,31 @@ export interface Retest extends Place {
   readonly finding: string;
 }
 
+/** Joints that were undone to replace batteries and not looked at since; those never looked at are owed anyway. */
+const undoneJoints = (file: Pick<Judgeable, 'readings' | 'repairs' | 'unit'>): Retest[] =>
+  (file.repairs ?? []).flatMap((repair) => {
+    if (repair.kind !== 'replace') return [];
+    const replaced = positions(file.unit).filter((position) => repair.point === position || repair.point === 'bank');
+    return replaced
+      .flatMap((position) => [`${position}+`, `${position}-`])
+      .filter((joint) => {
+        const looks = file.readings.filter(({ step, point }) => step === 'look.joint' && point === joint);
+        return looks.length > 0 && looks.every(({ at }) => Date.parse(at) < Date.parse(repair.at));
+      })
+      .map((point): Retest => ({ step: 'look.joint', point, repair, finding: `joint.poor@${point}` }));
+  });
+
 /**
  * Tests to repeat, in the order of the repairs: the same step at the same point as every reading that told of a finding
- * which a later repair is to close. A finding whose readings were all retaken owes nothing more.
+ * which a later repair is to close, and both joints of a battery that was replaced. A finding whose readings were all
+ * retaken owes nothing more.
  */
-export const retestsDue = (file: Pick<Judgeable, 'readings' | 'repairs'>, { findings }: Judgement): Retest[] => {
+export const retestsDue = (
+  file: Pick<Judgeable, 'readings' | 'repairs' | 'unit'>,
+  { findings }: Judgement,
+): Retest[] => {
   const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
-  const due: Retest[] = [];
+  const due: Retest[] = undoneJoints(file);
   for (const repair of file.repairs ?? []) {
     for (const closes of repair.closes ?? []) {
       const finding = findings.find(({ code, subject }) => `${code}@${subject}` === closes);
@@ -43,24 +62,15 @@ export interface BeforeAndAfter {
   readonly after: { readonly reading: Reading; readonly verdict: Verdict };
 }
 
-/**
- * Every test that was taken both before and after a repair at a place the repair concerns, side by side.
- * @param unitBefore the unit as it was before its batteries were replaced in this visit, so that the old ones keep
- * the verdict they had
- */
-export const beforeAndAfter = (file: Judgeable, unitBefore: Unit = file.unit): BeforeAndAfter[] => {
+/** Every test that was taken both before and after a repair at a place the repair concerns, side by side. */
+export const beforeAndAfter = (file: Judgeable): BeforeAndAfter[] => {
   const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
   const after = judge(file);
   const found: BeforeAndAfter[] = [];
   for (const repair of file.repairs ?? []) {
     const at = Date.parse(repair.at);
     const earlier = (time: string): boolean => Date.parse(time) < at;
-    const before = judge({
-      ...file,
-      unit: unitBefore,
-      readings: file.readings.filter((reading) => earlier(reading.at)),
-      repairs: (file.repairs ?? []).filter((other) => earlier(other.at)),
-    });
+    const before = judge(visitBefore(file, at));
     for (const { step, point, verdict, readings } of after.steps) {
       const now = byId.get(readings[0]!);
       const then = before.steps.find((entry) => entry.step === step && entry.point === point);

@@ -3,6 +3,7 @@ import { setWarranty } from '../battery/batteryStore';
 import { withTransaction, type Pool } from '../database/pool';
 import { insertFleet } from '../fleet/fleetStore';
 import { refreshOutlook } from '../outlook/refreshOutlook';
+import { projectionsMade } from '../outlook/rebuild';
 import { insertBattery, insertPlacement, insertUnit } from '../unit/unitStore';
 import { refreshSummary } from '../visit/summarise';
 import { insertEvent, insertReading, insertVisit } from '../visit/visitStore';
@@ -28,4 +29,5 @@ export const importArchive = async (pool: Pool, archive: Archive, nowMs: number 
       await refreshSummary(db, fleetId, opening.visit.id);
     }
     for (const { unit } of archive.units) await refreshOutlook(db, fleetId, unit.id, nowMs);
+    await projectionsMade(db);
   });

@@ -3,9 +3,8 @@ import { Hono } from 'hono';
 import type { Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
 import { notFound } from '../http/problem';
-import { correctBattery } from '../unit/unitStore';
-import { batteryLives, listBatteries, loadBattery, setWarranty } from './batteryStore';
-import { moveBattery, storeBattery } from './moveBattery';
+import { batteryLives, listBatteries, loadBattery } from './batteryStore';
+import { changeBattery, moveBattery, storeBattery } from './moveBattery';
 
 /** Batteries as things: where each is, where it was, what was read of it. */
 export const batteryRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
@@ -27,9 +26,7 @@ export const batteryRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono 
   });
   routes.put('/:batteryId', async (c) => {
     const { batteryId } = await known(c.req.param('batteryId'));
-    const { battery, warrantyUntil } = await checkedBody(c, batteryDraftSchema);
-    await correctBattery(pool, await fleetId(), batteryId, battery);
-    await setWarranty(pool, await fleetId(), batteryId, warrantyUntil);
+    await changeBattery(pool, await fleetId(), batteryId, await checkedBody(c, batteryDraftSchema));
     return c.json({ batteryId });
   });
   routes.post('/:batteryId/moves', async (c) => {

@@ -6,14 +6,15 @@ import type {
   BatteryRow,
   BatteryState,
 } from '@vaktman/contract';
+import type { BatteryThing, OldBatteryFate } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 const MOST_ROWS = 200;
 
 const ROW = `b.battery_id AS "batteryId", b.description AS battery,
-  CASE WHEN b.scrapped_at IS NOT NULL THEN 'scrapped' WHEN p.unit_id IS NOT NULL THEN 'fitted' ELSE 'store' END AS state,
+  CASE WHEN b.scrapped_at IS NOT NULL THEN 'scrapped' WHEN b.claimed_at IS NOT NULL THEN 'claimed' WHEN p.unit_id IS NOT NULL THEN 'fitted' ELSE 'store' END AS state,
   p.unit_id AS "unitId", p.position,
-  coalesce(lower(p.during), b.scrapped_at, last.ended) AS since, b.warranty_until::text AS "warrantyUntil"`;
+  coalesce(lower(p.during), b.scrapped_at, b.claimed_at, last.ended) AS since, b.warranty_until::text AS "warrantyUntil"`;
 const FROM = `battery b
   LEFT JOIN battery_placement p ON p.fleet_id = b.fleet_id AND p.battery_id = b.battery_id AND upper_inf(p.during)
   LEFT JOIN LATERAL (SELECT max(upper(q.during)) AS ended FROM battery_placement q
@@ -49,8 +50,16 @@ export const listBatteries = async (
 
 /** One battery with everywhere it was and everything that was read of it, or null when it is not known. */
 export const loadBattery = async (db: Queryable, fleetId: string, batteryId: string): Promise<BatteryDetail | null> => {
-  const found = await db.query<Raw & { scrappedAt: Date | null; scrappedBecause: string | null }>(
-    `SELECT ${ROW}, b.scrapped_at AS "scrappedAt", b.scrapped_because AS "scrappedBecause" FROM ${FROM}
+  const found = await db.query<
+    Raw & {
+      scrappedAt: Date | null;
+      scrappedBecause: string | null;
+      claimedAt: Date | null;
+      claimedBecause: string | null;
+    }
+  >(
+    `SELECT ${ROW}, b.scrapped_at AS "scrappedAt", b.scrapped_because AS "scrappedBecause",
+            b.claimed_at AS "claimedAt", b.claimed_because AS "claimedBecause" FROM ${FROM}
      WHERE b.fleet_id = $1 AND b.battery_id = $2`,
     [fleetId, batteryId],
   );
@@ -67,24 +76,73 @@ export const loadBattery = async (db: Queryable, fleetId: string, batteryId: str
      FROM battery_placement WHERE fleet_id = $1 AND battery_id = $2 ORDER BY lower(during)`,
     [fleetId, batteryId],
   );
-  const figures = await db.query<BatteryDetail['figures'][number] & { at: string }>(
-    `SELECT v.visit_id AS "visitId", v.unit_id AS "unitId", v.body #>> '{past,at}' AS at,
+  const figures = await db.query<BatteryDetail['figures'][number]>(
+    `SELECT v.visit_id AS "visitId", v.unit_id AS "unitId", own ->> 'at' AS at,
             (own ->> 'capabilityPercent')::float8 AS "capabilityPercent",
             (own ->> 'referenceLoadVolts')::float8 AS "referenceLoadVolts", (own ->> 'restingVolts')::float8 AS "restingVolts"
-     FROM battery_placement p
-     JOIN visit_summary v ON v.fleet_id = p.fleet_id AND v.unit_id = p.unit_id AND p.during @> v.started_at
-     CROSS JOIN LATERAL (SELECT v.body #> ARRAY['past', 'batteries', p.position] AS own) AS read
-     WHERE p.fleet_id = $1 AND p.battery_id = $2 AND own IS NOT NULL
-     ORDER BY v.started_at`,
+     FROM (SELECT DISTINCT unit_id FROM battery_placement WHERE fleet_id = $1 AND battery_id = $2) AS p
+     JOIN visit_summary v ON v.fleet_id = $1 AND v.unit_id = p.unit_id
+     CROSS JOIN LATERAL (
+       SELECT value AS own FROM jsonb_each(v.body #> '{past,batteries}')
+       UNION ALL SELECT value FROM jsonb_array_elements(v.body #> '{past,left}')) AS read
+     WHERE own ->> 'batteryId' = $2::text
+     ORDER BY (own ->> 'at')::timestamptz`,
     [fleetId, batteryId],
   );
   return {
     ...rowOf(battery),
     scrappedAt: battery.scrappedAt?.toISOString() ?? null,
     scrappedBecause: battery.scrappedBecause,
+    claimedAt: battery.claimedAt?.toISOString() ?? null,
+    claimedBecause: battery.claimedBecause,
     stays: stays.rows.map((stay) => ({ ...stay, from: stay.from.toISOString(), to: stay.to?.toISOString() ?? null })),
     figures: figures.rows,
   };
+};
+
+/** The battery that has a serial, however it is written, with where it sits in words; null when none has. */
+export const batteryWithSerial = async (
+  db: Queryable,
+  fleetId: string,
+  serial: string,
+): Promise<{ readonly batteryId: string; readonly serial: string; readonly where: string } | null> => {
+  const { rows } = await db.query<{ batteryId: string; serial: string; where: string }>(
+    `SELECT b.battery_id AS "batteryId", b.serial,
+       CASE WHEN b.scrapped_at IS NOT NULL THEN 'scrapped' WHEN b.claimed_at IS NOT NULL THEN 'gone back to its maker'
+            WHEN p.unit_id IS NOT NULL THEN 'in ' || p.unit_id || ' at ' || p.position ELSE 'in the store room' END AS where
+     FROM battery b LEFT JOIN battery_placement p ON p.fleet_id = b.fleet_id AND p.battery_id = b.battery_id AND upper_inf(p.during)
+     WHERE b.fleet_id = $1 AND lower(btrim(b.serial)) = lower(btrim($2)) AND NOT b.serial_shared`,
+    [fleetId, serial],
+  );
+  return rows[0] ?? null;
+};
+
+/** What becomes of a battery that was taken out: gone for scrap, back to its maker, or in the store room. */
+export const setFate = async (
+  db: Queryable,
+  fleetId: string,
+  batteryId: string,
+  fate: OldBatteryFate,
+  at: string,
+  because: string,
+): Promise<void> => {
+  if (fate === 'store') return;
+  const column = fate === 'scrap' ? 'scrapped' : 'claimed';
+  await db.query(
+    `UPDATE battery SET ${column}_at = $3, ${column}_because = $4 WHERE fleet_id = $1 AND battery_id = $2`,
+    [fleetId, batteryId, at, because],
+  );
+};
+
+/** What is on record about a battery. @throws when it is not known */
+export const descriptionOf = async (db: Queryable, fleetId: string, batteryId: string): Promise<BatteryThing> => {
+  const { rows } = await db.query<{ battery: BatteryThing }>(
+    'SELECT description AS battery FROM battery WHERE fleet_id = $1 AND battery_id = $2',
+    [fleetId, batteryId],
+  );
+  const found = rows[0];
+  if (found === undefined) throw new Error(`Battery ${batteryId} is not known.`);
+  return found.battery;
 };
 
 /** Sets how long the maker stands for a battery. */
@@ -113,7 +171,7 @@ export const batteryLives = async (db: Queryable, fleetId: string): Promise<Batt
               b.description ->> 'duty' AS duty, b.warranty_until, y.name AS yard,
               coalesce((b.description ->> 'fitted')::date, first.began::date) AS began,
               bool_or(upper_inf(p.during)) AS present,
-              CASE WHEN b.scrapped_at IS NOT NULL THEN b.scrapped_at
+              CASE WHEN b.scrapped_at IS NOT NULL OR b.claimed_at IS NOT NULL THEN coalesce(b.scrapped_at, b.claimed_at)
                    WHEN NOT bool_or(upper_inf(p.during)) AND bool_or(p.removed_because ~* 'fail|weak|dead|cell|case|crack|leak|replac')
                    THEN max(upper(p.during)) END AS ended
        FROM battery b
@@ -125,7 +183,7 @@ export const batteryLives = async (db: Queryable, fleetId: string): Promise<Batt
        JOIN unit u ON u.fleet_id = b.fleet_id AND u.unit_id = last.unit_id
        JOIN yard y ON y.fleet_id = u.fleet_id AND y.yard_id = u.yard_id
        WHERE b.fleet_id = $1
-       GROUP BY b.battery_id, b.description, b.warranty_until, b.scrapped_at, y.name, first.began
+       GROUP BY b.battery_id, b.description, b.warranty_until, b.scrapped_at, b.claimed_at, y.name, first.began
      ), named AS (
        SELECT by, name, present, ended, began, warranty_until
        FROM life CROSS JOIN LATERAL (VALUES ('make', coalesce(make, 'make not on record')), ('chemistry', chemistry), ('duty', duty), ('yard', yard)) AS g (by, name)

@@ -1,48 +1,45 @@
 import type { BatteryDraft, BatteryMove } from '@vaktman/contract';
+import { batteryFitsBank } from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
-import { sqlState, withTransaction, type Pool, type Queryable } from '../database/pool';
+import { triedAgain } from '../database/failure';
+import { withTransaction, type Pool, type Queryable } from '../database/pool';
+import { sqlState } from '../database/sqlState';
 import { ClientError, notFound } from '../http/problem';
-import { refreshOutlook } from '../outlook/refreshOutlook';
-import { endPlacement, insertBattery, insertPlacement, loadUnit } from '../unit/unitStore';
-import { setWarranty } from './batteryStore';
+import { markOutlooks } from '../outlook/outlookQueue';
+import { lockUnits } from '../unit/lockUnits';
+import {
+  correctBattery,
+  endPlacement,
+  insertBattery,
+  insertPlacement,
+  loadUnit,
+  openPlacementOf,
+  sittingAt,
+  type OpenStay,
+} from '../unit/unitStore';
+import { batteryWithSerial, descriptionOf, setFate, setWarranty } from './batteryStore';
 
 const NOTHING = 'Nothing was moved.';
 const TAKEN_MEANWHILE: readonly (string | null)[] = ['23P01', '40P01'];
 
-interface Sits {
-  readonly placementId: string;
-  readonly batteryId: string;
-  readonly unitId: string;
-  readonly position: string;
-}
-
-/** Locks a battery for the move and tells where it sits; null in `sits` when it is in the store room. */
+/** A battery held for the move, with where it sits; null in `sits` when it is in no unit. */
 const locked = async (
   db: Queryable,
   fleetId: string,
   batteryId: string,
-): Promise<{ sits: Sits | null; scrapped: boolean; serial: string }> => {
-  const { rows } = await db.query<{ scrapped: boolean; serial: string | null }>(
-    'SELECT scrapped_at IS NOT NULL AS scrapped, serial FROM battery WHERE fleet_id = $1 AND battery_id = $2 FOR UPDATE',
+): Promise<{ sits: OpenStay | null; gone: 'scrapped' | 'claimed' | null; serial: string }> => {
+  const { rows } = await db.query<{ gone: 'scrapped' | 'claimed' | null; serial: string | null }>(
+    `SELECT CASE WHEN scrapped_at IS NOT NULL THEN 'scrapped' WHEN claimed_at IS NOT NULL THEN 'claimed' END AS gone, serial
+     FROM battery WHERE fleet_id = $1 AND battery_id = $2 FOR UPDATE`,
     [fleetId, batteryId],
   );
   const row = rows[0];
   if (row === undefined) throw notFound(`Battery ${batteryId}`);
-  const placed = await db.query<Sits>(
-    `SELECT placement_id AS "placementId", battery_id AS "batteryId", unit_id AS "unitId", position
-     FROM battery_placement WHERE fleet_id = $1 AND battery_id = $2 AND upper_inf(during)`,
-    [fleetId, batteryId],
-  );
-  return { sits: placed.rows[0] ?? null, scrapped: row.scrapped, serial: row.serial ?? 'the battery' };
-};
-
-const sittingAt = async (db: Queryable, fleetId: string, unitId: string, position: string): Promise<Sits | null> => {
-  const { rows } = await db.query<Sits>(
-    `SELECT placement_id AS "placementId", battery_id AS "batteryId", unit_id AS "unitId", position
-     FROM battery_placement WHERE fleet_id = $1 AND unit_id = $2 AND position = $3 AND upper_inf(during)`,
-    [fleetId, unitId, position],
-  );
-  return rows[0] ?? null;
+  return {
+    sits: await openPlacementOf(db, fleetId, batteryId),
+    gone: row.gone,
+    serial: row.serial ?? 'the battery',
+  };
 };
 
 const refuse = (path: string, message: string): ClientError => new ClientError(422, NOTHING, [{ path, message }]);
@@ -75,19 +72,27 @@ const moved = async (
   move: BatteryMove,
   now: string,
 ): Promise<readonly string[]> => {
-  const { sits, scrapped, serial } = await locked(db, fleetId, batteryId);
-  if (scrapped) throw refuse('batteryId', `expected a battery that is not scrapped, ${serial} is`);
+  const { sits, gone, serial } = await locked(db, fleetId, batteryId);
+  if (gone === 'scrapped') throw refuse('batteryId', `expected a battery that is not scrapped, ${serial} is`);
+  if (gone === 'claimed' && move.kind !== 'return' && move.kind !== 'scrap')
+    throw refuse('batteryId', `expected a battery that is here, ${serial} has gone back to its maker`);
   switch (move.kind) {
+    case 'return': {
+      if (gone !== 'claimed')
+        throw refuse('kind', `expected a battery that has gone back to its maker, ${serial} has not`);
+      await db.query(
+        'UPDATE battery SET claimed_at = NULL, claimed_because = NULL WHERE fleet_id = $1 AND battery_id = $2',
+        [fleetId, batteryId],
+      );
+      return [];
+    }
     case 'remove':
-    case 'scrap': {
+    case 'scrap':
+    case 'claim': {
       if (move.kind === 'remove' && sits === null)
         throw refuse('kind', `expected a battery in a unit, ${serial} is in the store room`);
       if (sits !== null) await endPlacement(db, fleetId, sits.placementId, now, move.because);
-      if (move.kind === 'scrap')
-        await db.query(
-          'UPDATE battery SET scrapped_at = $3, scrapped_because = $4 WHERE fleet_id = $1 AND battery_id = $2',
-          [fleetId, batteryId, now, move.because],
-        );
+      if (move.kind !== 'remove') await setFate(db, fleetId, batteryId, move.kind, now, move.because);
       return sits === null ? [] : [sits.unitId];
     }
     case 'fit': {
@@ -99,6 +104,8 @@ const moved = async (
           'position',
           `expected one of ${unit.unit.bank.batteries.map(({ position }) => position).join(', ')}, received ${move.position}`,
         );
+      const wrong = batteryFitsBank(unit.unit, await descriptionOf(db, fleetId, batteryId));
+      if (wrong !== null) throw refuse('position', wrong);
       const occupant = await sittingAt(db, fleetId, move.unitId, move.position);
       if (occupant?.batteryId === batteryId) throw refuse('position', `${serial} sits there already`);
       const left = sits === null ? now : await endPlacement(db, fleetId, sits.placementId, now, move.because);
@@ -117,6 +124,14 @@ const moved = async (
       if (sits === null || other.sits === null)
         throw refuse('withBatteryId', 'expected two batteries that both sit in a unit');
       if (sits.batteryId === other.sits.batteryId) throw refuse('withBatteryId', 'expected another battery');
+      for (const [id, to] of [
+        [batteryId, other.sits.unitId],
+        [move.withBatteryId, sits.unitId],
+      ] as const) {
+        const into = await loadUnit(db, fleetId, to);
+        const wrong = into === null ? null : batteryFitsBank(into.unit, await descriptionOf(db, fleetId, id));
+        if (wrong !== null) throw refuse('withBatteryId', wrong);
+      }
       const ended = later(
         await endPlacement(db, fleetId, sits.placementId, now, move.because),
         await endPlacement(db, fleetId, other.sits.placementId, now, move.because),
@@ -128,7 +143,20 @@ const moved = async (
   }
 };
 
-/** Moves a battery: all of it or nothing, and the outlook of every unit it touches is made anew. */
+/** Units a move reads or changes, as far as they can be told before they are held. */
+const unitsOfMove = async (
+  db: Queryable,
+  fleetId: string,
+  batteryId: string,
+  move: BatteryMove,
+): Promise<readonly string[]> => {
+  const stays = await Promise.all(
+    [batteryId, ...(move.kind === 'swap' ? [move.withBatteryId] : [])].map((id) => openPlacementOf(db, fleetId, id)),
+  );
+  return [...stays.flatMap((stay) => stay?.unitId ?? []), ...(move.kind === 'fit' ? [move.unitId] : [])];
+};
+
+/** Moves a battery: all of it or nothing; every unit it touches is marked to be looked at anew. */
 export const moveBattery = async (
   pool: Pool,
   fleetId: string,
@@ -137,18 +165,33 @@ export const moveBattery = async (
   now: Date,
 ): Promise<void> => {
   try {
-    await withTransaction(pool, async (db) => {
-      // One move after the other: each looks at where batteries sit before it changes that.
-      await db.query('SELECT pg_advisory_xact_lock(hashtextextended($1, 0))', [`battery move ${fleetId}`]);
-      for (const unitId of await moved(db, fleetId, batteryId, move, now.toISOString()))
-        await refreshOutlook(db, fleetId, unitId, now.getTime());
-    });
+    await triedAgain(() =>
+      withTransaction(pool, async (db) => {
+        await lockUnits(db, fleetId, await unitsOfMove(pool, fleetId, batteryId, move));
+        await markOutlooks(db, fleetId, await moved(db, fleetId, batteryId, move, now.toISOString()));
+      }),
+    );
   } catch (error) {
     if (!TAKEN_MEANWHILE.includes(sqlState(error))) throw error;
     throw new ClientError(409, `${NOTHING} Somebody else moved one of the batteries meanwhile; load it again.`, [], {
       cause: error,
     });
   }
+};
+
+/** Refuses a serial that another battery of the fleet has, and says where that one is. */
+export const checkSerial = async (
+  db: Queryable,
+  fleetId: string,
+  serial: string | undefined,
+  path: string,
+  own?: string,
+): Promise<void> => {
+  const same = serial === undefined ? null : await batteryWithSerial(db, fleetId, serial);
+  if (same === null || same.batteryId === own) return;
+  throw new ClientError(409, 'Nothing was stored.', [
+    { path, message: `${same.serial} is on record already, ${same.where}; expected a serial no other battery has` },
+  ]);
 };
 
 /** Takes a battery into the store room. */
@@ -159,8 +202,24 @@ export const storeBattery = async (
 ): Promise<string> => {
   const batteryId = randomUUID();
   await withTransaction(pool, async (db) => {
+    await checkSerial(db, fleetId, battery.serial, 'battery.serial');
     await insertBattery(db, fleetId, batteryId, battery);
     await setWarranty(db, fleetId, batteryId, warrantyUntil);
   });
   return batteryId;
 };
+
+/** Corrects what is on record about a battery, all of it or nothing. */
+export const changeBattery = async (
+  pool: Pool,
+  fleetId: string,
+  batteryId: string,
+  { battery, warrantyUntil }: BatteryDraft,
+): Promise<void> =>
+  withTransaction(pool, async (db) => {
+    await checkSerial(db, fleetId, battery.serial, 'battery.serial', batteryId);
+    await correctBattery(db, fleetId, batteryId, battery);
+    await setWarranty(db, fleetId, batteryId, warrantyUntil);
+    const sits = await openPlacementOf(db, fleetId, batteryId);
+    await markOutlooks(db, fleetId, sits === null ? [] : [sits.unitId]);
+  });

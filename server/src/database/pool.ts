@@ -1,37 +1,64 @@
 import pg from 'pg';
+import { isDatabaseAway } from './failure';
 
 export type Pool = pg.Pool;
 /** Whatever can run a statement: the pool, or one connection inside a transaction. */
 export type Queryable = Pick<pg.Pool, 'query'>;
 
-const STATEMENT_TIMEOUT_MS = 15_000;
+/** How long each kind of wait may take before it is given up, milliseconds. */
+export const DATABASE_LIMITS = {
+  /** Opening a connection, or waiting for a free one. */
+  connect: 4000,
+  /** One statement, told to the database. */
+  statement: 15_000,
+  /** One statement, by our own clock: a database that is frozen does not keep the one above. */
+  query: 8000,
+  /** A transaction in which nothing happens. */
+  idleInTransaction: 10_000,
+} as const;
 
-/** Opens the connection pool. Connections that fail while idle are logged by the caller's handler and replaced. */
-export const openPool = (connectionString: string, onIdleError: (error: Error) => void): Pool => {
-  const pool = new pg.Pool({ connectionString, max: 10, statement_timeout: STATEMENT_TIMEOUT_MS });
+/**
+ * Opens the connection pool. Connections that fail while idle are logged by the caller's handler and replaced.
+ * @param most connections at once
+ */
+export const openPool = (connectionString: string, onIdleError: (error: Error) => void, most = 10): Pool => {
+  const pool = new pg.Pool({
+    connectionString,
+    max: most,
+    connectionTimeoutMillis: DATABASE_LIMITS.connect,
+    statement_timeout: DATABASE_LIMITS.statement,
+    query_timeout: DATABASE_LIMITS.query,
+    idle_in_transaction_session_timeout: DATABASE_LIMITS.idleInTransaction,
+    keepAlive: true,
+  });
   pool.on('error', onIdleError);
   return pool;
 };
 
-/** Runs `work` in one transaction: all of it is kept, or none. */
+/** Runs `work` in one transaction: all of it is kept, or none. A connection that is lost meanwhile fails it, and no more. */
 export const withTransaction = async <T>(pool: Pool, work: (db: Queryable) => Promise<T>): Promise<T> => {
   const client = await pool.connect();
   let broken: Error | undefined;
+  // While a connection is out of the pool its errors come here; without a listener they would end the process.
+  const onLost = (error: Error): void => {
+    broken = error;
+  };
+  client.on('error', onLost);
   try {
     await client.query('BEGIN');
     const result = await work(client);
     await client.query('COMMIT');
     return result;
   } catch (error) {
-    await client.query('ROLLBACK').catch((rollbackError: Error) => {
-      broken = rollbackError;
-    });
+    // A connection that does not answer is given up at once: asking it to undo would only wait once more.
+    if (isDatabaseAway(error)) broken ??= error instanceof Error ? error : new Error(String(error));
+    if (broken === undefined)
+      await client.query('ROLLBACK').catch((rollbackError: Error) => {
+        broken = rollbackError;
+      });
     throw error;
   } finally {
+    client.off('error', onLost);
     client.release(broken);
   }
 };
-
-/** SQLSTATE of a database error, or null for any other. */
-export const sqlState = (error: unknown): string | null =>
-  error instanceof pg.DatabaseError && error.code !== undefined ? error.code : null;

@@ -45,7 +45,9 @@ afterAll(async () => {
 });
 
 const ask = (port: number | undefined, step: string, point: string) =>
-  appOn(pool, port).request(`/api/visits/${visitId}/feed?step=${step}&point=${point}`);
+  appOn(pool, port === undefined ? {} : { feedPort: port }).request(
+    `/api/visits/${visitId}/feed?step=${step}&point=${point}`,
+  );
 
 /** Reads server-sent events until so many came, or the answer ended. */
 const eventsOf = async (answer: Response, count: number): Promise<{ event: string; data: string }[]> => {

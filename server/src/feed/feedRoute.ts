@@ -5,6 +5,7 @@ import { streamSSE } from 'hono/streaming';
 import { connect } from 'node:net';
 import { createInterface } from 'node:readline';
 import { ClientError } from '../http/problem';
+import type { StreamCount } from '../http/streamCount';
 
 const LONGEST_MS = 30 * 60_000;
 
@@ -13,7 +14,7 @@ const LONGEST_MS = 30 * 60_000;
  * `lost` when it goes away. Lines that are not as documented are told and passed over.
  * @param port where the instruments' adapter listens on loopback
  */
-export const feedAnswer = (c: Context, visit: VisitDetail, port: number | null): Response => {
+export const feedAnswer = (c: Context, visit: VisitDetail, port: number | null, streams: StreamCount): Response => {
   const step = c.req.query('step') ?? '';
   const point = c.req.query('point') ?? '';
   const entry = CATALOGUE.find((candidate) => candidate.step === step);
@@ -26,8 +27,14 @@ export const feedAnswer = (c: Context, visit: VisitDetail, port: number | null):
       },
     ]);
   if (port === null) throw new ClientError(503, 'No instrument is connected.');
+  const giveBack = streams.take(`feed ${visit.file.visit.id}`);
   return streamSSE(c, async (stream) => {
     const socket = connect(port, '127.0.0.1');
+    let failure: Error | null = null;
+    // Without a listener an error of the adapter would end the server.
+    socket.on('error', (error) => {
+      failure = error;
+    });
     socket.setTimeout(LONGEST_MS, () => socket.destroy());
     stream.onAbort(() => void socket.destroy());
     socket.on('connect', () =>
@@ -41,6 +48,7 @@ export const feedAnswer = (c: Context, visit: VisitDetail, port: number | null):
         else await stream.writeSSE({ event: 'reading', data: JSON.stringify(parsed.line) });
         if (stream.aborted) break;
       }
+      if (failure !== null) throw failure as Error;
       await stream.writeSSE({ event: 'lost', data: 'The instrument went away.' });
     } catch (error) {
       await stream.writeSSE({
@@ -49,6 +57,7 @@ export const feedAnswer = (c: Context, visit: VisitDetail, port: number | null):
       });
     } finally {
       socket.destroy();
+      giveBack();
     }
   });
 };

@@ -88,3 +88,9 @@ export const updatePerson = async (
   ]);
   return rowCount === 1;
 };
+
+/** Every name somebody of the fleet goes by, or went by. */
+export const knownNames = async (db: Queryable, fleetId: string): Promise<ReadonlySet<string>> => {
+  const { rows } = await db.query<{ name: string }>('SELECT name FROM person_name WHERE fleet_id = $1', [fleetId]);
+  return new Set(rows.map(({ name }) => name));
+};

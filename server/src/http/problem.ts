@@ -5,14 +5,16 @@ import type { ContentfulStatusCode } from 'hono/utils/http-status';
 
 /** An error made for the client: everything in it may be shown. */
 export class ClientError extends Error {
+  readonly sameBattery: ProblemDetails['sameBattery'];
   constructor(
     readonly status: ContentfulStatusCode,
     readonly title: string,
     readonly problems: readonly Problem[] = [],
-    options?: ErrorOptions,
+    options?: ErrorOptions & { readonly sameBattery?: ProblemDetails['sameBattery'] },
   ) {
     super(title, options);
     this.name = 'ClientError';
+    this.sameBattery = options?.sameBattery;
   }
 }
 
@@ -24,12 +26,14 @@ export const problemAnswer = (
   status: ContentfulStatusCode,
   title: string,
   problems: readonly Problem[] = [],
+  sameBattery?: ProblemDetails['sameBattery'],
 ): Response => {
   const body: ProblemDetails = {
     type: 'about:blank',
     title,
     status,
     ...(problems.length > 0 ? { problems: [...problems] } : {}),
+    ...(sameBattery === undefined ? {} : { sameBattery }),
   };
   return c.body(JSON.stringify(body), status, { 'content-type': 'application/problem+json' });
 };

@@ -1,12 +1,13 @@
 import { serveStatic } from '@hono/node-server/serve-static';
-import type { Hono } from 'hono';
+import type { Env as HonoEnv, Hono } from 'hono';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { problemAnswer } from './problem';
 
 const FOREVER = 'public, max-age=31536000, immutable';
 
 /** Serves the built interface: hashed assets for good, every other address as the one page. */
-export const serveInterface = async (app: Hono, folder: string): Promise<void> => {
+export const serveInterface = async <Env extends HonoEnv>(app: Hono<Env>, folder: string): Promise<void> => {
   const page = await readFile(join(folder, 'index.html'), 'utf8');
   app.use('/assets/*', async (c, next) => {
     await next();
@@ -18,6 +19,12 @@ export const serveInterface = async (app: Hono, folder: string): Promise<void> =
   });
   app.use('*', serveStatic({ root: folder, precompressed: true }));
   app.get('*', (c) => {
+    // Views have addresses without an ending; a file that is not there is not the page.
+    if (
+      c.req.path.startsWith('/assets/') ||
+      /\.[a-z0-9]{1,12}$/i.test(c.req.path.replace(/^\/(units|batteries)\/.*/, ''))
+    )
+      return problemAnswer(c, 404, `Nothing is at ${c.req.path}.`);
     c.header('cache-control', 'no-cache');
     return c.html(page);
   });

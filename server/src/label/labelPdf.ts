@@ -1,10 +1,11 @@
 import { batteriesInOrder, type Unit } from '@vaktman/core';
 import type { Content } from 'pdfmake';
-import { madePdf, type Paper } from '../record/pdf';
+import type { Paper } from '../record/paper';
+import { madePdf } from '../record/pdf';
 
 const ACROSS = 3;
 const CELL_POINTS = 78;
-const RULED = {
+const ruled = () => ({
   hLineWidth: () => 0.5,
   vLineWidth: () => 0.5,
   hLineColor: () => '#B4BCB8',
@@ -13,7 +14,7 @@ const RULED = {
   paddingRight: () => 8,
   paddingTop: () => 8,
   paddingBottom: () => 8,
-};
+});
 
 const month = (date: string | undefined): string =>
   date === undefined ? 'fitted: not on record' : `fitted ${date.slice(0, 7)}`;
@@ -67,6 +68,6 @@ export const labelPdf = async (unit: Unit, fleetName: string, address: string, p
       ],
     },
     { text: 'Batteries: cut along the lines', style: 'heading', margin: [0, 28, 0, 8] },
-    { table: { widths: Array.from({ length: ACROSS }, () => '*'), body: rows }, layout: RULED },
+    { table: { widths: Array.from({ length: ACROSS }, () => '*'), body: rows }, layout: ruled() },
   ]);
 };

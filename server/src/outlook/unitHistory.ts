@@ -1,14 +1,9 @@
 import type { UnitHistory } from '@vaktman/contract';
 import { baselines, type Outlook, type Unit } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
+import { kindOf } from '../unit/kind';
 import { loadKnownGood, loadPast, loadStays } from './historyStore';
-
-/** Units that are compared with each other. */
-export const kindOf = ({
-  description,
-  systemVolts,
-  bank,
-}: Pick<Unit, 'description' | 'systemVolts' | 'bank'>): string => `${description} ${systemVolts} ${bank.arrangement}`;
+import { isOutlookDue } from './outlookQueue';
 
 /** What the page of a unit draws besides its description and visits. */
 export const loadUnitHistory = async (db: Queryable, fleetId: string, unit: Unit): Promise<UnitHistory> => {
@@ -20,6 +15,7 @@ export const loadUnitHistory = async (db: Queryable, fleetId: string, unit: Unit
   const stays = await loadStays(db, fleetId, unit.id);
   return {
     outlook: rows[0]?.outlook ?? null,
+    isDue: await isOutlookDue(db, fleetId, unit.id),
     actions: rows[0]?.actions ?? [],
     figures: past.map(({ visitId, figures, repairs }) => ({ ...figures, visitId, repairs })),
     baselines: Object.fromEntries(baselines(await loadKnownGood(db, fleetId, kindOf(unit)))),

@@ -2,7 +2,8 @@ import type { RecordRow, VisitRecord } from '@vaktman/contract';
 import { VERDICT_WORDS, type Disposition, type Verdict } from '@vaktman/core';
 import type { Content, TableCell } from 'pdfmake';
 import { PRINTED_MARKS } from './marks';
-import { INK, madePdf, SECOND, type Paper } from './pdf';
+import type { Paper } from './paper';
+import { INK, madePdf, SECOND } from './pdf';
 
 const RULE = '#B4BCB8';
 
@@ -23,7 +24,7 @@ const marked = (verdict: Verdict, word: string, size = 9): Content => ({
 
 const heading = (text: string): Content => ({ text, style: 'heading', headlineLevel: 1 });
 
-const RULED = {
+const ruled = () => ({
   hLineWidth: (row: number) => (row === 0 ? 0 : row === 1 ? 1 : 0.5),
   vLineWidth: () => 0,
   hLineColor: (row: number) => (row === 1 ? INK : RULE),
@@ -31,7 +32,7 @@ const RULED = {
   paddingRight: () => 8,
   paddingTop: () => 2.5,
   paddingBottom: () => 2.5,
-};
+});
 
 const rowCells = (row: RecordRow): TableCell[] => [
   {
@@ -62,7 +63,7 @@ const readings = (title: string, rows: readonly RecordRow[]): Content[] => [
         ...rows.map(rowCells),
       ],
     },
-    layout: RULED,
+    layout: ruled(),
   },
 ];
 
@@ -132,11 +133,29 @@ const beforeAfter = ({ beforeAfter: entries }: VisitRecord): Content[] =>
               ]),
             ],
           },
-          layout: RULED,
+          layout: ruled(),
         },
       ];
 
-const signatures: Content = {
+/** What was added after sign-off, before anything else: what was signed stays beside it. */
+const amendments = ({ amended }: VisitRecord): Content[] =>
+  amended === null
+    ? []
+    : [
+        {
+          margin: [0, 0, 0, 8],
+          stack: [
+            { text: `Amended after sign-off. Signed as: ${amended.signedWord}.`, bold: true },
+            ...amended.amendments.flatMap(({ head, lines }): Content[] => [
+              { text: head },
+              ...(lines.length === 0 ? [] : [{ ul: [...lines], markerColor: SECOND, color: SECOND, fontSize: 8 }]),
+            ]),
+          ],
+        },
+      ];
+
+/** Made for each record: the library writes into what it lays out. */
+const signatures = (): Content => ({
   unbreakable: true,
   margin: [0, 26, 0, 0],
   columns: ['Technician', 'Lead hand', 'Received'].map((who) => ({
@@ -146,7 +165,7 @@ const signatures: Content = {
       { text: `${who}, date`, color: SECOND, fontSize: 8, margin: [0, 2, 0, 0] },
     ],
   })),
-};
+});
 
 /**
  * The record of a visit as a PDF: conditions, every reading with limit, margin and verdict, findings with evidence,
@@ -172,6 +191,7 @@ export const recordPdf = async (record: VisitRecord, paper: Paper): Promise<Uint
         canvas: [{ type: 'line', x1: 0, y1: 3, x2: paper === 'A4' ? 515 : 532, y2: 3, lineWidth: 1.6, lineColor: INK }],
         margin: [0, 0, 0, 6],
       },
+      ...amendments(record),
       pairs(record.head),
       ...bullets(
         'Batteries',
@@ -188,7 +208,7 @@ export const recordPdf = async (record: VisitRecord, paper: Paper): Promise<Uint
       heading('Closing'),
       pairs(record.closing),
       { text: record.deferWords, color: SECOND, margin: [0, 10, 0, 0] },
-      signatures,
+      signatures(),
     ],
     `${record.unitId}, ${record.description}`,
   );

@@ -1,20 +1,7 @@
-import { visitRecord, type VisitDetail } from '@vaktman/contract';
-import { visitText } from '@vaktman/core';
-import { paperOf } from './pdf';
-import { recordPdf } from './recordPdf';
-
-/** Instants in the yard's zone, as the record prints them. */
-const timeIn = (timeZone: string): ((iso: string) => string) => {
-  const format = new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
-  return (iso) => format.format(new Date(iso));
-};
+import { fullVisitFile, visitRecord, type VisitDetail } from '@vaktman/contract';
+import { timesIn, visitText } from '@vaktman/core';
+import { paperOf } from './paper';
+import type { PdfThread } from './pdfThread';
 
 /** Headers that make a browser keep an answer as a file. */
 export const attachment = (name: string): Record<string, string> => ({
@@ -26,11 +13,13 @@ const fileName = ({ file }: VisitDetail, ending: string): string =>
 
 /** The record of a visit as a PDF to keep or print. */
 export const recordAnswer = async (
+  pdfs: PdfThread,
   detail: VisitDetail,
   timeZone: string,
   paper: string | undefined,
 ): Promise<Response> => {
-  const pdf = await recordPdf(visitRecord(detail, timeIn(timeZone)), paperOf(paper));
+  const words = timesIn(timeZone);
+  const pdf = await pdfs.make({ kind: 'record', record: visitRecord(detail, words.dayTime), paper: paperOf(paper) });
   return new Response(Buffer.from(pdf), {
     headers: { 'content-type': 'application/pdf', ...attachment(fileName(detail, 'pdf')) },
   });
@@ -38,6 +27,6 @@ export const recordAnswer = async (
 
 /** The visit as an open file. */
 export const fileAnswer = (detail: VisitDetail): Response =>
-  new Response(visitText(detail.file), {
+  new Response(visitText(fullVisitFile(detail)), {
     headers: { 'content-type': 'application/json', ...attachment(fileName(detail, 'visit.json')) },
   });

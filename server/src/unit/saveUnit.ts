@@ -1,9 +1,13 @@
-import type { Retirement, UnitDraft } from '@vaktman/contract';
-import { batteriesInOrder } from '@vaktman/core';
+import type { Placement, ProblemDetails, Retirement, UnitDraft } from '@vaktman/contract';
+import { batteriesInOrder, differences, type Battery, type Problem, type Unit } from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
-import { sqlState, withTransaction, type Pool, type Queryable } from '../database/pool';
+import { batteryWithSerial } from '../battery/batteryStore';
+import { triedAgain } from '../database/failure';
+import { withTransaction, type Pool, type Queryable } from '../database/pool';
+import { sqlState } from '../database/sqlState';
 import { ClientError, notFound } from '../http/problem';
-import { refreshOutlook } from '../outlook/refreshOutlook';
+import { markOutlooks } from '../outlook/outlookQueue';
+import { lockUnits } from './lockUnits';
 import {
   correctBattery,
   endPlacement,
@@ -11,23 +15,28 @@ import {
   insertPlacement,
   insertUnit,
   loadUnit,
+  openPlacementOf,
   setRetired,
   thingOf,
   updateUnit,
+  type StoredUnit,
 } from './unitStore';
 
 const UNIQUE_VIOLATION = '23505';
 const FOREIGN_KEY_VIOLATION = '23503';
 
+const isTaken = (draft: UnitDraft, options?: ErrorOptions): ClientError =>
+  new ClientError(
+    409,
+    'Nothing was stored.',
+    [{ path: 'unit.id', message: `${draft.unit.id} is taken; expected a number no other unit has` }],
+    options,
+  );
+
 const translated = (error: unknown, draft: UnitDraft): unknown => {
   switch (sqlState(error)) {
     case UNIQUE_VIOLATION:
-      return new ClientError(
-        409,
-        'Nothing was stored.',
-        [{ path: 'unit.id', message: `${draft.unit.id} is taken; expected a number no other unit has` }],
-        { cause: error },
-      );
+      return isTaken(draft, { cause: error });
     case FOREIGN_KEY_VIOLATION:
       return new ClientError(
         422,
@@ -40,38 +49,131 @@ const translated = (error: unknown, draft: UnitDraft): unknown => {
   }
 };
 
+/** Refuses serials that batteries elsewhere have, unless the draft says it is the same battery. */
+const checkSerials = async (
+  db: Queryable,
+  fleetId: string,
+  draft: UnitDraft,
+  ownIds: ReadonlySet<string>,
+): Promise<void> => {
+  const found: NonNullable<ProblemDetails['sameBattery']>[number][] = [];
+  for (const [index, { position, serial }] of draft.unit.bank.batteries.entries()) {
+    const same = serial === undefined ? null : await batteryWithSerial(db, fleetId, serial);
+    if (same === null || ownIds.has(same.batteryId) || draft.same?.[position] === same.batteryId) continue;
+    found.push({
+      path: `unit.bank.batteries[${index}].serial`,
+      position,
+      batteryId: same.batteryId,
+      where: same.where,
+    });
+  }
+  if (found.length === 0) return;
+  throw new ClientError(
+    409,
+    'Nothing was stored.',
+    found.map(({ path, where }) => ({
+      path,
+      message: `a battery with this serial is on record, ${where}: is it the same one?`,
+    })),
+    { sameBattery: found },
+  );
+};
+
 const fitBattery = async (
   db: Queryable,
   fleetId: string,
   draft: UnitDraft,
-  index: number,
+  battery: Battery,
   now: string,
-): Promise<void> => {
-  const battery = batteriesInOrder(draft.unit.bank)[index]!;
-  const batteryId = randomUUID();
-  await insertBattery(db, fleetId, batteryId, thingOf(battery));
+): Promise<readonly string[]> => {
+  const moves = draft.same?.[battery.position];
+  const batteryId = moves ?? randomUUID();
+  const sits = moves === undefined ? null : await openPlacementOf(db, fleetId, moves);
+  const from =
+    sits === null ? now : await endPlacement(db, fleetId, sits.placementId, now, `moved to ${draft.unit.id}`);
+  if (moves === undefined) await insertBattery(db, fleetId, batteryId, thingOf(battery));
   await insertPlacement(db, fleetId, {
     placementId: randomUUID(),
     batteryId,
     unitId: draft.unit.id,
     position: battery.position,
-    from: now,
+    from,
     to: null,
     removedBecause: null,
   });
+  return sits === null ? [] : [sits.unitId];
 };
 
-/** Registers a unit with its batteries. */
+/** Units that batteries named in a draft sit in now. */
+const unitsOfDraft = async (db: Queryable, fleetId: string, draft: UnitDraft): Promise<string[]> => {
+  const from: string[] = [];
+  for (const batteryId of Object.values(draft.same ?? {})) {
+    const sits = await openPlacementOf(db, fleetId, batteryId);
+    if (sits !== null) from.push(sits.unitId);
+  }
+  return [draft.unit.id, ...from];
+};
+
+/** Registers a unit with its batteries. A place told to be empty stays so. */
 export const addUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, now: string): Promise<void> => {
   try {
-    await withTransaction(pool, async (db) => {
-      await insertUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null);
-      for (const index of draft.unit.bank.batteries.keys()) await fitBattery(db, fleetId, draft, index, now);
-      await refreshOutlook(db, fleetId, draft.unit.id, Date.parse(now));
-    });
+    await triedAgain(() =>
+      withTransaction(pool, async (db) => {
+        await lockUnits(db, fleetId, await unitsOfDraft(db, fleetId, draft));
+        if ((await loadUnit(db, fleetId, draft.unit.id)) !== null) throw isTaken(draft);
+        await checkSerials(db, fleetId, draft, new Set());
+        await insertUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null);
+        const touched = [draft.unit.id];
+        for (const battery of batteriesInOrder(draft.unit.bank))
+          touched.push(...(await fitBattery(db, fleetId, draft, battery, now)));
+        await markOutlooks(db, fleetId, touched);
+      }),
+    );
   } catch (error) {
     throw translated(error, draft);
   }
+};
+
+/** What somebody else changed since a revision, field by field, as far as the draft would have undone it. */
+const changedMeanwhile = (stored: Unit, draft: UnitDraft): Problem[] =>
+  differences(stored, draft.unit).map(({ path, ours, theirs }) => ({
+    path: `unit.${path}`,
+    message: `is now ${theirs}; this form has ${ours}`,
+  }));
+
+/** Whether a battery in a draft is the one that sits there, corrected, or another. */
+const isAnother = (placement: Placement, battery: Battery, moves: string | undefined): boolean =>
+  (moves !== undefined && moves !== placement.batteryId) ||
+  (placement.battery.serial !== undefined &&
+    battery.serial !== undefined &&
+    placement.battery.serial.trim().toLowerCase() !== battery.serial.trim().toLowerCase());
+
+const changeBatteries = async (
+  db: Queryable,
+  fleetId: string,
+  draft: UnitDraft,
+  stored: StoredUnit,
+  now: string,
+): Promise<readonly string[]> => {
+  const touched: string[] = [];
+  const present = new Map(
+    stored.placements.filter(({ to }) => to === null).map((placement) => [placement.position, placement]),
+  );
+  for (const battery of batteriesInOrder(draft.unit.bank)) {
+    const placement = present.get(battery.position);
+    present.delete(battery.position);
+    if (placement === undefined) {
+      // A place that was empty stays so until something is told of a battery in it.
+      const told = battery.serial !== undefined || battery.make !== undefined;
+      if (stored.empty.includes(battery.position) && !told) continue;
+      touched.push(...(await fitBattery(db, fleetId, draft, battery, now)));
+    } else if (isAnother(placement, battery, draft.same?.[battery.position])) {
+      const ended = await endPlacement(db, fleetId, placement.placementId, now, 'replaced');
+      touched.push(...(await fitBattery(db, fleetId, draft, battery, ended)));
+    } else await correctBattery(db, fleetId, placement.batteryId, thingOf(battery));
+  }
+  for (const placement of present.values()) await endPlacement(db, fleetId, placement.placementId, now, 'bank changed');
+  return touched;
 };
 
 /**
@@ -85,41 +187,23 @@ export const changeUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, 
       { path: 'revision', message: 'missing, expected the revision the change was made from' },
     ]);
   try {
-    await withTransaction(pool, async (db) => {
-      const stored = await loadUnit(db, fleetId, draft.unit.id);
-      if (stored === null) throw notFound(`Unit ${draft.unit.id}`);
-      if (!(await updateUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null, revision))) {
-        throw new ClientError(
-          409,
-          `${draft.unit.id} was changed by somebody else meanwhile. Nothing was stored; load it again.`,
-        );
-      }
-      const present = new Map(
-        stored.placements.filter(({ to }) => to === null).map((placement) => [placement.position, placement]),
-      );
-      for (const [index, battery] of batteriesInOrder(draft.unit.bank).entries()) {
-        const placement = present.get(battery.position);
-        present.delete(battery.position);
-        if (placement === undefined) {
-          // A place that was empty stays so until something is told of a battery in it.
-          if (stored.empty.includes(battery.position) && battery.serial === undefined && battery.make === undefined)
-            continue;
-          await fitBattery(db, fleetId, draft, index, now);
-        } else if (
-          placement.battery.serial !== undefined &&
-          battery.serial !== undefined &&
-          placement.battery.serial !== battery.serial
-        ) {
-          const ended = await endPlacement(db, fleetId, placement.placementId, now, 'replaced');
-          await fitBattery(db, fleetId, draft, index, ended);
-        } else {
-          await correctBattery(db, fleetId, placement.batteryId, thingOf(battery));
-        }
-      }
-      for (const placement of present.values())
-        await endPlacement(db, fleetId, placement.placementId, now, 'bank changed');
-      await refreshOutlook(db, fleetId, draft.unit.id, Date.parse(now));
-    });
+    await triedAgain(() =>
+      withTransaction(pool, async (db) => {
+        await lockUnits(db, fleetId, await unitsOfDraft(db, fleetId, draft));
+        const stored = await loadUnit(db, fleetId, draft.unit.id);
+        if (stored === null) throw notFound(`Unit ${draft.unit.id}`);
+        if (!(await updateUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null, revision)))
+          throw new ClientError(
+            409,
+            `${draft.unit.id} was changed by somebody else meanwhile. Nothing was stored.`,
+            changedMeanwhile(stored.unit, draft),
+          );
+        const own = new Set(stored.placements.flatMap(({ to, batteryId }) => (to === null ? [batteryId] : [])));
+        await checkSerials(db, fleetId, draft, own);
+        const touched = await changeBatteries(db, fleetId, draft, stored, now);
+        await markOutlooks(db, fleetId, [draft.unit.id, ...touched]);
+      }),
+    );
   } catch (error) {
     throw translated(error, draft);
   }
@@ -134,7 +218,8 @@ export const retireUnit = async (
   now: string,
 ): Promise<void> =>
   withTransaction(pool, async (db) => {
+    await lockUnits(db, fleetId, [unitId]);
     const retired = retirement.retired ? { at: now, because: retirement.because } : null;
     if (!(await setRetired(db, fleetId, unitId, retired))) throw notFound(`Unit ${unitId}`);
-    await refreshOutlook(db, fleetId, unitId, Date.parse(now));
+    await markOutlooks(db, fleetId, [unitId]);
   });

@@ -1,7 +1,8 @@
 import type { BatteryLast, StepLast, VisitDetail } from '@vaktman/contract';
 import { headline, judge, positions, visitFigures, mainValue, type Judgement, type Verdict } from '@vaktman/core';
-import { kindOf } from '../outlook/unitHistory';
+import { kindOf } from '../unit/kind';
 import type { Queryable } from '../database/pool';
+import { batteryIdsAt } from '../unit/unitStore';
 import { loadVisit } from './visitStore';
 
 /** Which battery test tells most about a battery, best first. */
@@ -59,6 +60,7 @@ export const refreshSummary = async (
   if (detail === null) throw new Error(`Visit ${visitId} vanished while its summary was made.`);
   const { file, events } = detail;
   const judgement = judge(file);
+  // An amendment that is not signed off leaves the visit closed as it was.
   const closed = events.findLast((event) => event.kind === 'closed');
   const closedAt = closed?.at ?? null;
   await db.query(
@@ -83,7 +85,7 @@ export const refreshSummary = async (
         planned: events.flatMap((event) =>
           event.kind === 'planned' ? [{ finding: event.finding, action: event.action }] : [],
         ),
-        past: visitFigures(file, judgement),
+        past: visitFigures(file, judgement, await batteryIdsAt(db, fleetId, file.unit.id, file.visit.at)),
         repairs: file.repairs ?? [],
         meters: {
           at: file.visit.at,

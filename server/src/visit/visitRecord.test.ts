@@ -1,5 +1,5 @@
-import { problemDetailsSchema, unitDetailSchema, visitDetailSchema, type Entry, type Fitting } from '@vaktman/contract';
-import { parseVisitText, type Unit } from '@vaktman/core';
+import { problemDetailsSchema, unitDetailSchema, visitDetailSchema, type Entry } from '@vaktman/contract';
+import { type Fitting, parseVisitText, type Unit } from '@vaktman/core';
 import { demoArchive } from '@vaktman/demo';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -60,9 +60,15 @@ describe('a battery replaced in a visit', () => {
     const before = await unitOf('S-01');
     const visitId = await opened(before.unit);
     const entry = replaced(visitId, [newBattery('B')]);
-    expect(await (await send('POST', '/api/batches', { entries: [entry] })).json()).toEqual({ added: 1, known: 0 });
+    expect(await (await send('POST', '/api/batches', { entries: [entry] })).json()).toMatchObject({
+      added: 1,
+      known: 0,
+    });
     // Sent again, nothing doubles.
-    expect(await (await send('POST', '/api/batches', { entries: [entry] })).json()).toEqual({ added: 0, known: 1 });
+    expect(await (await send('POST', '/api/batches', { entries: [entry] })).json()).toMatchObject({
+      added: 0,
+      known: 1,
+    });
     const after = await unitOf('S-01');
     const old = before.placements.find(({ position, to }) => position === 'B' && to === null)!;
     const lives = after.placements.filter(({ position }) => position === 'B');

@@ -1,59 +1,81 @@
-import { fittedUnit, repairsOf, type VisitDetail, type VisitEvent, type VisitOpening } from '@vaktman/contract';
-import type { Method, Reading, Unit, VisitFile, VisitHead } from '@vaktman/core';
+import { visitDetail, type Entry, type VisitDetail, type VisitOpening } from '@vaktman/contract';
+import type { Method, Reading, Unit, VisitEvent, VisitHead } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
+
+/** What is stored beside an entry: when it happened by our clock, and which device made it. */
+export interface Placed {
+  /** Milliseconds since 1970. */
+  readonly ms: number;
+  readonly made?: Entry['made'];
+}
+
+/** Something recorded, with the moment it happened by our clock where the device's was off. */
+const atMoment = <Body extends { readonly at: string }>(body: Body, moment: Date): Body =>
+  Math.abs(Date.parse(body.at) - moment.getTime()) < 1 ? body : { ...body, at: moment.toISOString() };
+
+const eventAt = (event: VisitEvent, moment: Date): VisitEvent => {
+  const placed = atMoment(event, moment);
+  if (placed === event || placed.kind !== 'repaired') return placed;
+  return { ...placed, repair: { ...placed.repair, at: placed.at } };
+};
 
 /** A stored visit with everything recorded in it, or null when it is not known. */
 export const loadVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<VisitDetail | null> => {
-  const opened = await db.query<{ head: VisitHead; method: Method; unit: Unit }>(
-    'SELECT head, method, unit FROM visit WHERE fleet_id = $1 AND visit_id = $2',
+  const opened = await db.query<{ head: VisitHead; method: Method; unit: Unit; startedAt: Date }>(
+    'SELECT head, method, unit, started_at AS "startedAt" FROM visit WHERE fleet_id = $1 AND visit_id = $2',
     [fleetId, visitId],
   );
   const visit = opened.rows[0];
   if (visit === undefined) return null;
-  const readings = await db.query<{ body: Reading; takenBy: string }>(
-    'SELECT body, taken_by AS "takenBy" FROM reading WHERE fleet_id = $1 AND visit_id = $2 ORDER BY taken_at, reading_id',
+  const { rows } = await db.query<{ body: Reading; takenBy: string; takenAt: Date; amends: string | null }>(
+    `SELECT body, taken_by AS "takenBy", taken_at AS "takenAt", amendment_id AS amends FROM reading
+     WHERE fleet_id = $1 AND visit_id = $2 ORDER BY taken_at, made_device NULLS FIRST, made_sequence, reading_id`,
     [fleetId, visitId],
   );
-  const happened = await db.query<{ body: VisitEvent }>(
-    'SELECT body FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 ORDER BY at, event_id',
+  const happened = await db.query<{ body: VisitEvent; at: Date }>(
+    `SELECT body, at FROM visit_event WHERE fleet_id = $1 AND visit_id = $2
+     ORDER BY at, made_device NULLS FIRST, made_sequence, event_id`,
     [fleetId, visitId],
   );
-  const events = happened.rows.map(({ body }) => body);
-  const repairs = repairsOf(events);
-  const file: VisitFile = {
-    format: 'vaktman-visit',
-    version: 1,
-    unit: fittedUnit(visit.unit, events),
-    method: visit.method,
-    visit: visit.head,
-    readings: readings.rows.map(({ body }) => body),
-    ...(repairs.length > 0 ? { repairs } : {}),
-  };
-  return {
-    file,
-    unitAtOpening: visit.unit,
-    events,
-    takenBy: Object.fromEntries(readings.rows.map(({ body, takenBy }) => [body.id, takenBy])),
-  };
+  return visitDetail({
+    opening: { unit: visit.unit, method: visit.method, visit: atMoment(visit.head, visit.startedAt) },
+    readings: rows.map(({ body, takenAt }) => atMoment(body, takenAt)),
+    events: happened.rows.map(({ body, at }) => eventAt(body, at)),
+    takenBy: Object.fromEntries(rows.map(({ body, takenBy }) => [body.id, takenBy])),
+    amended: Object.fromEntries(rows.flatMap(({ body, amends }) => (amends === null ? [] : [[body.id, amends]]))),
+  });
+};
+
+/** Sign-off and amendments of a visit: what decides whether it takes more. */
+export const loadSigning = async (db: Queryable, fleetId: string, visitId: string): Promise<VisitEvent[]> => {
+  const { rows } = await db.query<{ body: VisitEvent }>(
+    `SELECT body FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 AND kind IN ('closed', 'amended') ORDER BY at, event_id`,
+    [fleetId, visitId],
+  );
+  return rows.map(({ body }) => body);
 };
 
 const asJson = (value: unknown): string => JSON.stringify(value);
 
-/** True when the row was new; false when the id was known already. */
-export const insertVisit = async (db: Queryable, fleetId: string, opening: VisitOpening): Promise<boolean> => {
-  const { rowCount } = await db.query(
-    `INSERT INTO visit (fleet_id, visit_id, unit_id, started_at, head, method, unit) VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT DO NOTHING`,
+/** @param ms when it was opened by our clock, milliseconds since 1970 */
+export const insertVisit = async (
+  db: Queryable,
+  fleetId: string,
+  opening: VisitOpening,
+  ms: number = Date.parse(opening.visit.at),
+): Promise<void> => {
+  await db.query(
+    `INSERT INTO visit (fleet_id, visit_id, unit_id, started_at, head, method, unit) VALUES ($1, $2, $3, $4, $5, $6, $7)`,
     [
       fleetId,
       opening.visit.id,
       opening.unit.id,
-      opening.visit.at,
+      new Date(ms).toISOString(),
       asJson(opening.visit),
       asJson(opening.method),
       asJson(opening.unit),
     ],
   );
-  return rowCount === 1;
 };
 
 export const insertReading = async (
@@ -62,12 +84,25 @@ export const insertReading = async (
   visitId: string,
   takenBy: string,
   reading: Reading,
-): Promise<boolean> => {
-  const { rowCount } = await db.query(
-    `INSERT INTO reading (fleet_id, reading_id, visit_id, step, point, taken_at, taken_by, body) VALUES ($1, $2, $3, $4, $5, $6, $7, $8) ON CONFLICT DO NOTHING`,
-    [fleetId, reading.id, visitId, reading.step, reading.point, reading.at, takenBy, asJson(reading)],
+  { ms, made, amends }: Placed & { readonly amends?: string | undefined } = { ms: Date.parse(reading.at) },
+): Promise<void> => {
+  await db.query(
+    `INSERT INTO reading (fleet_id, reading_id, visit_id, step, point, taken_at, taken_by, body, made_device, made_sequence, amendment_id)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+    [
+      fleetId,
+      reading.id,
+      visitId,
+      reading.step,
+      reading.point,
+      new Date(ms).toISOString(),
+      takenBy,
+      asJson(reading),
+      made?.device ?? null,
+      made?.sequence ?? null,
+      amends ?? null,
+    ],
   );
-  return rowCount === 1;
 };
 
 export const insertEvent = async (
@@ -75,12 +110,22 @@ export const insertEvent = async (
   fleetId: string,
   visitId: string,
   event: VisitEvent,
-): Promise<boolean> => {
-  const { rowCount } = await db.query(
-    `INSERT INTO visit_event (fleet_id, event_id, visit_id, kind, at, body) VALUES ($1, $2, $3, $4, $5, $6) ON CONFLICT DO NOTHING`,
-    [fleetId, event.eventId, visitId, event.kind, event.at, asJson(event)],
+  { ms, made }: Placed = { ms: Date.parse(event.at) },
+): Promise<void> => {
+  await db.query(
+    `INSERT INTO visit_event (fleet_id, event_id, visit_id, kind, at, body, made_device, made_sequence)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    [
+      fleetId,
+      event.eventId,
+      visitId,
+      event.kind,
+      new Date(ms).toISOString(),
+      asJson(event),
+      made?.device ?? null,
+      made?.sequence ?? null,
+    ],
   );
-  return rowCount === 1;
 };
 
 /** The stored content under an id, to compare with what was sent again; null when there is none. */
@@ -116,11 +161,11 @@ export const storedEvent = async (
   return rows[0] ?? null;
 };
 
-/** The unit as a visit knows it, and whether the visit is closed; the row is held until the transaction ends. */
-export const lockVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<{ unit: Unit } | null> => {
-  const { rows } = await db.query<{ unit: Unit }>(
-    'SELECT unit FROM visit WHERE fleet_id = $1 AND visit_id = $2 FOR UPDATE',
-    [fleetId, visitId],
-  );
-  return rows[0] ?? null;
+/** The unit as a visit was opened with it, or null when the visit is not known. */
+export const visitUnit = async (db: Queryable, fleetId: string, visitId: string): Promise<Unit | null> => {
+  const { rows } = await db.query<{ unit: Unit }>('SELECT unit FROM visit WHERE fleet_id = $1 AND visit_id = $2', [
+    fleetId,
+    visitId,
+  ]);
+  return rows[0]?.unit ?? null;
 };

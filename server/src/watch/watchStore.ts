@@ -8,9 +8,10 @@ export interface WatchText {
 
 /** The number of the last change that shows in the watch; '0' before the first. */
 export const watchRevision = async (db: Queryable, fleetId: string): Promise<string> => {
-  const { rows } = await db.query<{ revision: string }>('SELECT revision FROM watch_revision WHERE fleet_id = $1', [
-    fleetId,
-  ]);
+  const { rows } = await db.query<{ revision: string | null }>(
+    'SELECT sum(revision)::text AS revision FROM watch_revision WHERE fleet_id = $1',
+    [fleetId],
+  );
   return rows[0]?.revision ?? '0';
 };
 
@@ -21,7 +22,7 @@ export const watchRevision = async (db: Queryable, fleetId: string): Promise<str
  */
 export const loadWatch = async (db: Queryable, fleetId: string): Promise<WatchText> => {
   const { rows } = await db.query<WatchText>(
-    `SELECT coalesce((SELECT revision FROM watch_revision WHERE fleet_id = $1), 0)::text AS revision,
+    `SELECT coalesce((SELECT sum(revision) FROM watch_revision WHERE fleet_id = $1), 0)::text AS revision,
        (SELECT '{"units":' || coalesce(json_agg(json_strip_nulls(to_json(row)) ORDER BY row."unitId"), '[]')::text || '}' FROM (
          SELECT u.unit_id AS "unitId", u.yard_id AS "yardId", u.description, u.system_volts AS "systemVolts", u.arrangement,
                 s.disposition, s.headline, coalesce(s.finding_count, 0) AS "findingCount", s.started_at AS "lastVisitAt",

@@ -40,7 +40,7 @@ describe('the coming nights', () => {
     const answer = placeForecastSchema.parse(await (await fetch(`${url}/nights?place=summit`)).json());
     expect(answer.nights).toHaveLength(7);
     expect((await fetch(`${url}/other`)).status).toBe(404);
-    const { yards, problem } = await ask(appOn(pool, undefined, url));
+    const { yards, problem } = await ask(appOn(pool, { ...(url === undefined ? {} : { weatherUrl: url }) }));
     expect(problem).toBeNull();
     expect(yards.map(({ yardId, nights }) => [yardId, nights.length])).toEqual([
       ['summit', 7],
@@ -49,7 +49,7 @@ describe('the coming nights', () => {
     expect(yards[0]!.nights.map(({ lowestC }) => lowestC)).toEqual(answer.nights.map(({ lowestC }) => lowestC));
   });
   it('typed in stand above the service, and are given back', async () => {
-    const app = appOn(pool, undefined, await listening(weatherStandIn()));
+    const app = appOn(pool, { weatherUrl: await listening(weatherStandIn()) });
     expect((await type(app, { yardId: 'lower', date: today, lowestC: -33 })).status).toBe(200);
     const typed = (await ask(app)).yards.find(({ yardId }) => yardId === 'lower')!.nights[0];
     expect(typed).toEqual({ date: today, lowestC: -33, from: 'typed' });
@@ -68,7 +68,7 @@ describe('the coming nights', () => {
   it('say why they are missing when the service fails, is not there, or answers nonsense', async () => {
     const nonsense = createServer((_request, response) => response.end('{"nights": "cold"}'));
     for (const url of [undefined, 'http://127.0.0.1:9', await listening(nonsense)]) {
-      const app = appOn(pool, undefined, url);
+      const app = appOn(pool, { ...(url === undefined ? {} : { weatherUrl: url }) });
       await type(app, { yardId: 'summit', date: today, lowestC: -12 });
       const { yards, problem } = await ask(app);
       expect(problem).toMatch(/gives nothing: .*Type the nights in/s);

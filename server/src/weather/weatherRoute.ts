@@ -1,6 +1,7 @@
 import { placeForecastSchema, typedNightSchema, type Night, type Weather } from '@vaktman/contract';
 import { Hono } from 'hono';
-import { sqlState, type Pool } from '../database/pool';
+import type { Pool } from '../database/pool';
+import { sqlState } from '../database/sqlState';
 import { checkedBody } from '../http/body';
 import { ClientError } from '../http/problem';
 

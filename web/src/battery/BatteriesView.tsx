@@ -4,7 +4,7 @@ import { Input, Label, SearchField } from 'react-aria-components';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useBatteriesQuery, useBatteryLivesQuery } from '../api/api';
-import { shortDayText } from '../control/dates';
+import { dayText } from '../control/dates';
 import { ChoiceField } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
 import { SearchTools } from '../control/SearchTools';
@@ -93,8 +93,8 @@ export const BatteriesView = () => {
                           <Link to={`/units/${encodeURIComponent(row.unitId)}`}>{whereWords(row)}</Link>
                         )}
                       </td>
-                      <td>{row.since === null ? '–' : shortDayText(row.since)}</td>
-                      <td>{row.warrantyUntil === null ? '–' : shortDayText(row.warrantyUntil)}</td>
+                      <td>{row.since === null ? '–' : dayText(row.since)}</td>
+                      <td>{row.warrantyUntil === null ? '–' : dayText(row.warrantyUntil)}</td>
                     </tr>
                   ))}
                   {batteries.data.batteries.length === 0 ? (

@@ -5,7 +5,7 @@ import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } fro
 import styled from 'styled-components';
 import { useBatteryQuery } from '../api/api';
 import { isNotFound } from '../api/failure';
-import { dayText, shortDayText } from '../control/dates';
+import { dateOf, dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
@@ -38,7 +38,7 @@ const ageWords = ({ battery, scrappedAt }: BatteryDetail): string => {
 const warrantyWords = ({ warrantyUntil, scrappedAt }: BatteryDetail): string => {
   if (warrantyUntil === null) return 'not on record';
   const at = scrappedAt ?? new Date().toISOString();
-  return at.slice(0, 10) <= warrantyUntil ? `to ${dayText(warrantyUntil)}` : `ended ${dayText(warrantyUntil)}`;
+  return dateOf(at) <= warrantyUntil ? `to ${dayText(warrantyUntil)}` : `ended ${dayText(warrantyUntil)}`;
 };
 
 const Life = ({ detail }: { detail: BatteryDetail }) => {
@@ -112,8 +112,8 @@ const Life = ({ detail }: { detail: BatteryDetail }) => {
                   <Link to={`/units/${encodeURIComponent(unitId)}`}>{unitId}</Link>
                 </td>
                 <td>{position}</td>
-                <td>{shortDayText(from)}</td>
-                <td>{to === null ? 'now' : shortDayText(to)}</td>
+                <td>{dayText(from)}</td>
+                <td>{to === null ? 'now' : dayText(to)}</td>
                 <td className="words">{removedBecause ?? ''}</td>
               </tr>
             ))}
@@ -147,7 +147,7 @@ const Life = ({ detail }: { detail: BatteryDetail }) => {
             {[...detail.figures].reverse().map((own) => (
               <tr key={own.visitId}>
                 <td>
-                  <Link to={`/visits/${own.visitId}/summary`}>{shortDayText(own.at)}</Link>
+                  <Link to={`/visits/${own.visitId}/summary`}>{dayText(own.at)}</Link>
                 </td>
                 <td>{own.unitId}</td>
                 <td className="number">

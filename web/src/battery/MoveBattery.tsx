@@ -1,10 +1,10 @@
 import type { BatteryDetail, BatteryMove } from '@vaktman/contract';
-import { parseArrangement, type Arrangement } from '@vaktman/core';
+import { CAPABILITY_LIMIT_PERCENT, LIMITS, parseArrangement, type Arrangement } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { useBatteriesQuery, useMoveBatteryMutation, useRegisterQuery } from '../api/api';
 import { problemText } from '../api/failure';
-import { dayText } from '../control/dates';
+import { dayText, todayText } from '../control/dates';
 import { ChoiceField, Field } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
 
@@ -25,8 +25,17 @@ const WORDS: Readonly<Record<Kind, string>> = {
   swap: 'Swap it with another',
   remove: 'Take it to the store room',
   scrap: 'Scrap it',
+  claim: 'Send it back to its maker',
+  return: 'It came back from its maker',
 };
-const DONE: Readonly<Record<Kind, string>> = { fit: 'Fit', swap: 'Swap', remove: 'Take it out', scrap: 'Scrap' };
+const DONE: Readonly<Record<Kind, string>> = {
+  fit: 'Fit',
+  swap: 'Swap',
+  remove: 'Take it out',
+  scrap: 'Scrap',
+  claim: 'Send it back',
+  return: 'Take it into store',
+};
 
 const positionsOf = (arrangement: string | undefined): readonly string[] => {
   if (arrangement === undefined) return [];
@@ -34,9 +43,29 @@ const positionsOf = (arrangement: string | undefined): readonly string[] => {
   return [...'ABCDEF'.slice(0, series * parallel)];
 };
 
+/** A battery whose last test says it gives too little, or that stood at the volts of a dead cell, is not fitted again. */
+const isWornOut = ({ figures, battery }: BatteryDetail): boolean => {
+  const last = figures.at(-1);
+  if (last === undefined) return false;
+  const deadVolts = LIMITS.deadCellVolts.value * ((battery.nominalVolts ?? 12) / 12);
+  return (
+    (last.capabilityPercent !== null && last.capabilityPercent < CAPABILITY_LIMIT_PERCENT) ||
+    (last.restingVolts !== null && last.restingVolts <= deadVolts)
+  );
+};
+
+/** What may be done with it, what is likeliest first. */
+const kindsFor = (detail: BatteryDetail): readonly Kind[] => {
+  if (detail.state === 'claimed') return ['return', 'scrap'];
+  if (detail.state === 'fitted') return ['fit', 'swap', 'remove', 'claim', 'scrap'];
+  if (!isWornOut(detail)) return ['fit', 'claim', 'scrap'];
+  const stands = detail.warrantyUntil !== null && detail.warrantyUntil >= todayText();
+  return stands ? ['claim', 'scrap', 'fit'] : ['scrap', 'claim', 'fit'];
+};
+
 /** What is done with a battery: fitted, swapped, taken out, scrapped; always with a reason that stays with it. */
 export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
-  const kinds: readonly Kind[] = detail.state === 'fitted' ? ['fit', 'swap', 'remove', 'scrap'] : ['fit', 'scrap'];
+  const kinds = kindsFor(detail);
   const [kind, setKind] = useState<Kind>(kinds[0]!);
   const [unitId, setUnitId] = useState('');
   const [position, setPosition] = useState('A');
@@ -66,6 +95,8 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
         return { kind, withBatteryId, because };
       case 'remove':
       case 'scrap':
+      case 'claim':
+      case 'return':
         return { kind, because };
     }
   };
@@ -141,6 +172,11 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
         />
       )}
       <Field label="Why" value={because} onChange={setBecause} />
+      {isWornOut(detail) && kind === 'fit' ? (
+        <p>
+          <strong>Its last test failed. Charge it, let it rest and test it before it is fitted.</strong>
+        </p>
+      ) : null}
       {kind === 'scrap' ? (
         <p>A scrapped battery does not come back. Old batteries are taken by licensed people.</p>
       ) : null}

@@ -1,6 +1,12 @@
-import type { BatteryRow, BatteryThing } from '@vaktman/contract';
+import type { BatteryRow } from '@vaktman/contract';
+import type { BatteryThing } from '@vaktman/core';
 
-export const STATE_WORDS = { fitted: 'in a unit', store: 'in the store room', scrapped: 'scrapped' } as const;
+export const STATE_WORDS = {
+  fitted: 'in a unit',
+  store: 'in the store room',
+  claimed: 'gone back to its maker',
+  scrapped: 'scrapped',
+} as const;
 
 /** Rating and chemistry on one line. */
 export const ratingWords = ({ rating, chemistry }: Pick<BatteryThing, 'rating' | 'chemistry'>): string =>

@@ -1,33 +1,26 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import * as z from 'zod';
+import { loadKept, type Kept } from '../device/kept';
 
 /** A named wait. It is a start and a length, so it goes on through a reload or a closed tab. */
-export interface Clock {
-  readonly id: string;
-  readonly name: string;
+const clockSchema = z.object({
+  id: z.string(),
+  name: z.string(),
   /** Where the wait was started, to find the way back. */
-  readonly path: string;
-  readonly startedMs: number;
-  readonly seconds: number;
-}
+  path: z.string(),
+  startedMs: z.number(),
+  seconds: z.number(),
+});
+export type Clock = Readonly<z.infer<typeof clockSchema>>;
 
-const KEY = 'vaktman.clocks';
+export const CLOCKS_KEY = 'vaktman.clocks';
 const KEPT_MS = 12 * 3600 * 1000;
 
 /** Clocks of this device, without those that ran out long ago. */
-export const loadClocks = (storage: Pick<Storage, 'getItem'>, nowMs: number): Clock[] => {
-  const text = storage.getItem(KEY);
-  if (text === null) return [];
-  try {
-    return (JSON.parse(text) as Clock[]).filter(
-      ({ startedMs, seconds }) => nowMs < startedMs + seconds * 1000 + KEPT_MS,
-    );
-  } catch {
-    return [];
-  }
-};
-
-export const saveClocks = (storage: Pick<Storage, 'setItem'>, clocks: readonly Clock[]): void =>
-  storage.setItem(KEY, JSON.stringify(clocks));
+export const loadClocks = (storage: Kept, nowMs: number): Clock[] =>
+  loadKept(storage, CLOCKS_KEY, z.array(clockSchema), []).filter(
+    ({ startedMs, seconds }) => nowMs < startedMs + seconds * 1000 + KEPT_MS,
+  );
 
 /** Whole seconds left, never under 0. */
 export const secondsLeft = ({ startedMs, seconds }: Pick<Clock, 'startedMs' | 'seconds'>, nowMs: number): number =>

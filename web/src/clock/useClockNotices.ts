@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { heldSoFar, useRunningHolds } from '../hold/holds';
 import { useAppSelector } from '../store';
 import { clockText, secondsLeft } from './clockSlice';
 import { playRelease } from './tone';
@@ -10,19 +11,23 @@ const NAME = 'Vaktman';
 export const useClockNotices = (): void => {
   const clocks = useAppSelector((state) => state.clocks);
   const sound = useAppSelector((state) => state.settings.sound);
-  const now = useNow(500, clocks.length > 0);
+  const holds = useRunningHolds();
+  const now = useNow(500, clocks.length > 0 || holds.length > 0);
   const running = useRef(new Set<string>());
   useEffect(() => {
     const left = clocks.map((clock) => ({ clock, seconds: secondsLeft(clock, now) }));
     const ended = left.filter(({ seconds }) => seconds === 0);
     const next = left.filter(({ seconds }) => seconds > 0).sort((a, b) => a.seconds - b.seconds)[0];
+    const hold = holds[0];
     document.title =
-      ended[0] !== undefined
-        ? `Done: ${ended[0].clock.name}`
-        : next === undefined
-          ? NAME
-          : `${clockText(next.seconds)} ${next.clock.name}`;
+      hold !== undefined
+        ? `${heldSoFar(hold.hold, now).left} s, ${hold.unitId}: ${hold.hold.kind === 'load' ? 'load' : 'cranking'} is on`
+        : ended[0] !== undefined
+          ? `Done: ${ended[0].clock.name}`
+          : next === undefined
+            ? NAME
+            : `${clockText(next.seconds)} ${next.clock.name}`;
     if (sound && ended.some(({ clock }) => running.current.has(clock.id))) playRelease();
     running.current = new Set(left.flatMap(({ clock, seconds }) => (seconds > 0 ? [clock.id] : [])));
-  }, [clocks, now, sound]);
+  }, [clocks, holds, now, sound]);
 };

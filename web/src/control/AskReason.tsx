@@ -1,3 +1,4 @@
+import { LONGEST_REASON } from '@vaktman/core';
 import { useState } from 'react';
 import { Dialog, Heading, Label, Modal, ModalOverlay, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
@@ -66,7 +67,7 @@ export const AskReason = ({
   words: string;
   usual: readonly string[];
   saveWords: string;
-  save: (reason: string) => void;
+  save: (reason: string) => unknown;
   close: () => void;
 }) => {
   const [reason, setReason] = useState('');
@@ -87,7 +88,7 @@ export const AskReason = ({
           </Usual>
           <Text value={reason} onChange={setReason} autoFocus>
             <Label>Why</Label>
-            <TextArea />
+            <TextArea maxLength={LONGEST_REASON} />
           </Text>
           <Keys>
             <Key onPress={close}>Back</Key>

@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react';
-import { Button, type ButtonProps } from 'react-aria-components';
+import { Button, type ButtonProps, type PressEvent } from 'react-aria-components';
 import { Link, type LinkProps } from 'react-router';
 import styled, { css } from 'styled-components';
+import { useOnce } from './useOnce';
 
 const shape = css`
   display: inline-flex;
@@ -26,6 +27,10 @@ const shape = css`
   }
   &[data-pressed] {
     background: var(--rule);
+  }
+  &[data-pending] {
+    cursor: progress;
+    border-style: dotted;
   }
   &[data-disabled] {
     color: var(--ink-3);
@@ -71,10 +76,24 @@ const PrimaryLink = styled(Link)`
   min-height: 72px;
 `;
 
+/** What a key does when pressed. While a promise it gives back is under way, the key is pending and takes no press. */
+type KeyProps = Omit<ButtonProps, 'onPress'> & { readonly onPress?: (event: PressEvent) => unknown };
+
+type Usable = ButtonProps & { readonly 'data-pending'?: true };
+
+const useKey = ({ onPress, isPending, ...props }: KeyProps): Usable => {
+  const [pending, ask] = useOnce((event: PressEvent) => onPress?.(event));
+  return {
+    ...props,
+    ...(pending || isPending === true ? { 'data-pending': true } : {}),
+    ...(onPress === undefined ? {} : { onPress: (event) => void ask(event) }),
+  };
+};
+
 /** A key for a gloved thumb. */
-export const Key = (props: ButtonProps) => <Plain {...props} />;
+export const Key = (props: KeyProps) => <Plain {...useKey(props)} />;
 /** The one thing to do on a screen. */
-export const PrimaryKey = (props: ButtonProps) => <Primary {...props} />;
+export const PrimaryKey = (props: KeyProps) => <Primary {...useKey(props)} />;
 export const KeyLink = (props: LinkProps) => <PlainLink {...props} />;
 export const PrimaryKeyLink = ({ autoFocus, ...props }: LinkProps) => {
   const link = useRef<HTMLAnchorElement>(null);
@@ -85,8 +104,7 @@ export const PrimaryKeyLink = ({ autoFocus, ...props }: LinkProps) => {
   return <PrimaryLink ref={link} {...props} />;
 };
 
-/** A quiet key in a line of text or a title block. */
-export const QuietKey = styled(Button)`
+const Quiet = styled(Button)`
   font: inherit;
   font-weight: 620;
   color: inherit;
@@ -98,3 +116,6 @@ export const QuietKey = styled(Button)`
   text-underline-offset: 0.25em;
   cursor: pointer;
 `;
+
+/** A quiet key in a line of text or a title block. */
+export const QuietKey = (props: KeyProps) => <Quiet {...useKey(props)} />;

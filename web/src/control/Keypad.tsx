@@ -4,6 +4,7 @@ import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { Figure } from './Figure';
 import { PrimaryKey } from './Key';
+import { useOnce } from './useOnce';
 
 /** One number to enter. */
 export interface EntryField {
@@ -169,7 +170,8 @@ export const Keypad = ({
   columns = 1,
 }: {
   fields: readonly EntryField[];
-  save: (values: EntryValues) => void;
+  /** May give back a promise: until it is settled, nothing is saved again. */
+  save: (values: EntryValues) => unknown;
   saveWords?: string;
   onChange?: (values: EntryValues) => void;
   /** How many numbers stand beside one another. */
@@ -197,35 +199,38 @@ export const Keypad = ({
     onChange?.(valuesOf(fields, next));
   };
 
-  const enter = (): void => {
+  const [saving, askToSave] = useOnce(save);
+  const enter = (): unknown => {
     const now = entry.current!;
     const here = fields[now.active]!;
     const own = check(here, now.texts[here.key] ?? '');
     if (own !== null && own.kind !== 'unusual') {
       set({ notice: own });
-      return;
+      return undefined;
     }
     const later = fields.slice(now.active + 1);
     if (later.some(({ key, optional }) => (now.texts[key] ?? '') === '' && optional !== true)) {
       select(now.active + 1);
-      return;
+      return undefined;
     }
     const problems = fields.flatMap((candidate) => check(candidate, now.texts[candidate.key] ?? '') ?? []);
     const hard = problems.find(({ kind }) => kind !== 'unusual');
     const unusual = problems.find(({ kind }) => kind === 'unusual');
     if (hard !== undefined) set({ notice: hard, active: fields.indexOf(hard.field), fresh: true });
     else if (unusual !== undefined && now.notice?.kind !== 'unusual') set({ notice: unusual });
-    else save(valuesOf(fields, now.texts));
+    else return askToSave(valuesOf(fields, now.texts));
+    return undefined;
   };
 
   const onKey = useEffectEvent((event: KeyboardEvent): void => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const target = event.target instanceof Element ? event.target : null;
-    if (target?.closest('input, textarea, select, [role=dialog]') != null) return;
+    // A choice that was touched keeps the focus but takes no digits; only what is typed into does.
+    if (target?.closest('input:not([type=radio], [type=checkbox]), textarea, select, [role=dialog]') != null) return;
     if (event.key === 'Enter') {
-      if (target?.closest('a, button, [role=button]') != null) return;
+      if (target?.closest('a, button, [role=button], input') != null) return;
       event.preventDefault();
-      enter();
+      void enter();
       return;
     }
     const key = keyOf(event.key);
@@ -289,7 +294,9 @@ export const Keypad = ({
           </Digit>
         ) : null}
       </Keys>
-      <PrimaryKey onPress={enter}>{notice?.kind === 'unusual' ? 'Save it anyway' : saveWords}</PrimaryKey>
+      <PrimaryKey isPending={saving} onPress={enter}>
+        {notice?.kind === 'unusual' ? 'Save it anyway' : saveWords}
+      </PrimaryKey>
     </Panel>
   );
 };

@@ -1,18 +1,34 @@
-import { format, formatDistanceToNowStrict, parseISO } from 'date-fns';
+import { dateText, timesIn, type Times } from '@vaktman/core';
+import { formatDistanceToNowStrict, parseISO } from 'date-fns';
 
+const deviceZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
+let yard: Times = timesIn(deviceZone());
+
+/** Sets the zone every time is written in: the yard's, whatever this device is set to. */
+export const setYardZone = (zone: string): void => {
+  try {
+    yard = timesIn(zone);
+  } catch {
+    // A zone this browser does not know: times stay in its own, and are named so.
+    yard = timesIn(deviceZone());
+  }
+};
+
+/** The zone times are written in, as it is named on screen: `Europe/Oslo` is "Oslo". */
+export const yardZoneName = (): string => yard.zone.split('/').at(-1)?.replaceAll('_', ' ') ?? yard.zone;
+
+const isDate = (text: string): boolean => /^\d{4}-\d\d-\d\d$/.test(text);
 /** Dates as the yard says them. */
-export const dayText = (iso: string): string => format(parseISO(iso), 'd MMM yyyy');
-export const shortDayText = (iso: string): string => format(parseISO(iso), 'd MMM yy');
-export const clockTimeText = (iso: string | Date): string =>
-  format(typeof iso === 'string' ? parseISO(iso) : iso, 'HH:mm');
+export const dayText = (iso: string): string => (isDate(iso) ? dateText(iso) : yard.day(iso));
+export const clockTimeText = (iso: string | number): string => yard.clock(iso);
+export const dayTimeText = (iso: string | number): string => yard.dayTime(iso);
 export const agoText = (iso: string): string => formatDistanceToNowStrict(parseISO(iso), { addSuffix: true });
-export const longNowText = (now: Date): string => format(now, 'EEE d MMM, HH:mm');
-
-/** An instant of this device with its offset, as readings carry it. */
-export const instantNow = (now: Date = new Date()): string => format(now, "yyyy-MM-dd'T'HH:mm:ss.SSSxxx");
-
-/** Today's calendar date on this device. */
-export const todayText = (now: Date = new Date()): string => format(now, 'yyyy-MM-dd');
-export const dayTimeText = (iso: string): string => format(parseISO(iso), 'd MMM yyyy, HH:mm');
+export const longNowText = (now: Date): string => `${yard.dayTime(now.getTime())} ${yardZoneName()}`;
+/** An instant with the yard's offset, as readings carry it. */
+export const instantNow = (now: Date = new Date()): string => yard.instant(now.getTime());
+/** Today's calendar date in the yard. */
+export const todayText = (now: Date = new Date()): string => yard.date(now.getTime());
+/** The calendar day of an instant in the yard, such as `2026-11-27`. */
+export const dateOf = (iso: string | number): string => yard.date(iso);
 /** A month of a year, for dates that are forecasts: a day would say more than is known. */
-export const monthText = (iso: string): string => format(parseISO(iso), 'MMM yy');
+export const monthText = (iso: string): string => dayText(iso).split(' ').slice(1).join(' ');

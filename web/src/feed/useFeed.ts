@@ -12,7 +12,14 @@ const QUIET: Feed = { captured: {}, note: null };
 const DRAWN_MS = 100;
 
 /** Listens to the instruments for a step while `open`, and catches steady, lowest and highest values by itself. */
-export const useFeed = (visitId: string, step: string, point: string, open: boolean): Feed => {
+export const useFeed = (
+  visitId: string,
+  step: string,
+  point: string,
+  open: boolean,
+  /** Whether a sample belongs to the test; all do when left out. */
+  counts?: (quantity: FeedQuantity, value: number, ms: number) => boolean,
+): Feed => {
   const [feed, setFeed] = useState<Feed>(QUIET);
   const latest = useRef<Feed>(QUIET);
   useEffect(() => {
@@ -26,6 +33,7 @@ export const useFeed = (visitId: string, step: string, point: string, open: bool
     const began = performance.now();
     source.addEventListener('reading', (event: MessageEvent<string>) => {
       const line = JSON.parse(event.data) as Extract<FeedLine, { kind: 'read' }>;
+      if (counts !== undefined && !counts(line.quantity, line.value, Date.now())) return;
       const capture = captures.get(line.quantity) ?? new Capture();
       captures.set(line.quantity, capture);
       const captured = capture.add((performance.now() - began) / 1000, line.value);
@@ -48,7 +56,7 @@ export const useFeed = (visitId: string, step: string, point: string, open: bool
       source.close();
       setFeed(latest.current);
     };
-  }, [visitId, step, point, open]);
+  }, [visitId, step, point, open, counts]);
   return feed;
 };
 

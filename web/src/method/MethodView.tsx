@@ -96,7 +96,7 @@ export const MethodView = () => {
               <strong>New visits of the fleet are judged by it,</strong> unless unit or visit says otherwise.
             </p>
           ) : (
-            <PrimaryKey onPress={() => void use()}>Use it for the fleet</PrimaryKey>
+            <PrimaryKey onPress={() => use()}>Use it for the fleet</PrimaryKey>
           )}
         </Top>
         {failure === null ? null : <p role="alert">{failure}</p>}

@@ -1,56 +1,68 @@
-import { fittedUnit, repairsOf, type Entry, type VisitDetail } from '@vaktman/contract';
+import { entryIdOf, visitDetail, type Entry, type VisitDetail } from '@vaktman/contract';
 
-const withRepairs = (detail: VisitDetail): VisitDetail => {
-  const repairs = repairsOf(detail.events);
-  if (repairs.length === 0) return detail;
-  return { ...detail, file: { ...detail.file, unit: fittedUnit(detail.unitAtOpening, detail.events), repairs } };
-};
+/** What a visit was opened with, as this device or the server has it. */
+const openingOf = ({ file, unitAtOpening }: VisitDetail) => ({
+  unit: unitAtOpening,
+  method: file.method,
+  visit: file.visit,
+});
 
 /** The visit with one more entry; an entry it has already changes nothing. Null when the visit was never opened here. */
 export const applyEntry = (detail: VisitDetail | null, entry: Entry): VisitDetail | null => {
-  if (entry.kind === 'visit') {
-    const { unit, method, visit } = entry.opening;
-    return (
-      detail ?? {
-        file: { format: 'vaktman-visit', version: 1, unit, method, visit, readings: [] },
-        unitAtOpening: unit,
-        events: [],
-        takenBy: {},
-      }
-    );
-  }
+  if (entry.kind === 'visit')
+    return detail ?? visitDetail({ opening: entry.opening, readings: [], events: [], takenBy: {}, amended: {} });
   if (detail === null) return null;
+  const { events, takenBy, amended } = detail;
+  const { readings } = detail.file;
   if (entry.kind === 'event') {
-    if (detail.events.some(({ eventId }) => eventId === entry.event.eventId)) return detail;
-    return withRepairs({ ...detail, events: [...detail.events, entry.event] });
+    if (events.some(({ eventId }) => eventId === entry.event.eventId)) return detail;
+    return visitDetail({ opening: openingOf(detail), readings, events: [...events, entry.event], takenBy, amended });
   }
-  if (detail.file.readings.some(({ id }) => id === entry.reading.id)) return detail;
-  return {
-    ...detail,
-    file: { ...detail.file, readings: [...detail.file.readings, entry.reading] },
-    takenBy: { ...detail.takenBy, [entry.reading.id]: entry.takenBy },
-  };
+  const { reading } = entry;
+  if (readings.some(({ id }) => id === reading.id)) return detail;
+  return visitDetail({
+    opening: openingOf(detail),
+    readings: [...readings, reading],
+    events,
+    takenBy: { ...takenBy, [reading.id]: entry.takenBy },
+    amended: entry.amends === undefined ? amended : { ...amended, [reading.id]: entry.amends },
+  });
 };
 
 /**
  * Two views of one visit as one: everything either of them has. Facts are only ever added, so neither can be wrong,
- * only older; an answer of the server that was on its way while readings were sent must not take them away again.
+ * only older; an answer of the server that was on its way while readings were sent must not take them away again. What
+ * both have is taken as the first one has it: the server's clock is right.
+ * @throws {RangeError} when they are of different visits
  */
-export const unionVisits = (a: VisitDetail | null, b: VisitDetail | null): VisitDetail | null => {
-  if (a === null || b === null) return a ?? b;
-  const { id: visitId } = a.file.visit;
+export const unionVisits = (first: VisitDetail | null, second: VisitDetail | null): VisitDetail | null => {
+  if (first === null || second === null) return first ?? second;
+  const { id: visitId } = first.file.visit;
+  if (second.file.visit.id !== visitId)
+    throw new RangeError(`Expected two views of visit ${visitId}, received one of ${second.file.visit.id}.`);
   const entries: Entry[] = [
-    ...b.file.readings.map((reading): Entry => ({
-      kind: 'reading',
-      visitId,
-      takenBy: b.takenBy[reading.id] ?? '',
-      reading,
-    })),
-    ...b.events.map((event): Entry => ({ kind: 'event', visitId, event })),
+    ...second.file.readings.map((reading): Entry => {
+      const amends = second.amended[reading.id];
+      const takenBy = second.takenBy[reading.id] ?? '';
+      return { kind: 'reading', visitId, takenBy, reading, ...(amends === undefined ? {} : { amends }) };
+    }),
+    ...second.events.map((event): Entry => ({ kind: 'event', visitId, event })),
   ];
-  return mergeVisit(a, entries);
+  return mergeVisit(first, entries);
 };
 
 /** What the server has and what is still on its way, as one visit. */
 export const mergeVisit = (stored: VisitDetail | null, entries: readonly Entry[]): VisitDetail | null =>
   entries.reduce<VisitDetail | null>((detail, entry) => applyEntry(detail, entry), stored);
+
+/** The visit without entries that were set aside: they are not part of it before they are taken. */
+export const withoutEntries = (detail: VisitDetail, entries: readonly Entry[]): VisitDetail => {
+  const gone = new Set(entries.map(entryIdOf));
+  return visitDetail({
+    opening: openingOf(detail),
+    readings: detail.file.readings.filter(({ id }) => !gone.has(id)),
+    events: detail.events.filter(({ eventId }) => !gone.has(eventId)),
+    takenBy: detail.takenBy,
+    amended: detail.amended,
+  });
+};

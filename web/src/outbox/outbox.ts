@@ -1,23 +1,36 @@
-import { batchReceiptSchema, problemDetailsSchema, type Entry, type VisitDetail } from '@vaktman/contract';
+import { entrySchema, visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 import { api } from '../api/api';
+import { failureTold } from '../frame/failureSlice';
 import type { Store } from '../store';
-import { applyEntry, mergeVisit, unionVisits } from './mergeVisit';
-import { entryRefused, serverLost, serverReached, visitKept, waitingCounted } from './outboxSlice';
-import { OutboxStore, visitIdOf } from './outboxStore';
+import { deliver } from './delivery';
+import { applyEntry, mergeVisit, unionVisits, withoutEntries } from './mergeVisit';
+import {
+  asideCounted,
+  clockAheadFound,
+  serverLost,
+  serverReached,
+  turnedAway,
+  visitKept,
+  waitingCounted,
+} from './outboxSlice';
+import { OutboxStore, type Aside, type Waiting } from './outboxStore';
+import { inTurn } from './sendTurn';
 
 const BATCH = 100;
 const FIRST_RETRY_MS = 1000;
 const LONGEST_RETRY_MS = 15_000;
-const LOCK = 'vaktman-outbox';
+const CHANNEL = 'vaktman-visits';
 
 /**
- * Carries readings from this device to the server: kept first, sent in order, sent again until the server has said it
- * has them. The server counts what it knows already and leaves it alone, so nothing doubles.
+ * Carries readings from this device to the server: kept first, sent visit by visit in order, sent again until the server
+ * has said it has them. The server counts what it knows already and leaves it alone, so nothing doubles. What it refuses
+ * for good is set aside by itself; everything else goes on.
  */
 export class Outbox {
   readonly #kept = new OutboxStore('vaktman');
   readonly #practice = new OutboxStore('vaktman-practice');
   readonly #store: Store;
+  readonly #tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL);
   #retryMs = FIRST_RETRY_MS;
   #timer: ReturnType<typeof setTimeout> | null = null;
   #order: Promise<unknown> = Promise.resolve();
@@ -26,112 +39,218 @@ export class Outbox {
     this.#store = store;
   }
 
-  /** Begins sending what an earlier page left behind. */
+  /** Begins sending what an earlier page left behind, and takes over what other tabs of this device keep. */
   start(): void {
     window.addEventListener('online', () => this.sendSoon(0));
+    document.addEventListener('visibilitychange', () => {
+      if (document.visibilityState === 'visible') this.sendSoon(0);
+    });
+    this.#tabs?.addEventListener(
+      'message',
+      ({ data }: MessageEvent<{ visitId: string }>) => void this.#takeOver(data.visitId),
+    );
+    void this.#countAside();
     this.sendSoon(0);
   }
 
-  /** Keeps one entry for good, then sends it when it can. Resolves once it is safe on this device. */
-  record(entry: Entry): Promise<void> {
-    const keep = async (): Promise<void> => {
-      const visitId = visitIdOf(entry);
-      if (this.#isPractice(visitId)) return this.#recordPractice(entry, visitId);
-      const before = this.#store.getState().outbox.visits[visitId] ?? (await this.#kept.visit(visitId));
-      const visit = applyEntry(before, entry);
-      if (visit === null) throw new Error(`Visit ${visitId} is not on this device. Open it before recording in it.`);
-      await this.#kept.add(entry, visitId, visit);
-      this.#store.dispatch(visitKept({ visitId, visit }));
-      this.#store.dispatch(waitingCounted(await this.#kept.count()));
-      this.sendSoon(0);
-    };
-    // One after another, so that each entry sees the visit the one before it made.
-    const kept = this.#order.then(keep);
-    this.#order = kept.catch(() => undefined);
-    return kept;
+  /** Another tab kept something of a visit that is open here too. */
+  async #takeOver(visitId: string): Promise<void> {
+    if (this.#store.getState().outbox.visits[visitId] === undefined) return;
+    const visit = await this.#kept.visit(visitId).catch(() => null);
+    if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
   }
 
+  /** One after another, so that each sees what the one before it made. */
+  #inOrder<T>(work: () => Promise<T>): Promise<T> {
+    const done = this.#order.then(work);
+    this.#order = done.catch(() => undefined);
+    return done;
+  }
+
+  /**
+   * Keeps one entry for good, then sends it when it can. Resolves once it is safe on this device. When it cannot be kept,
+   * that is said on screen and to the caller.
+   */
+  record(entry: Entry): Promise<void> {
+    return this.#inOrder(async () => {
+      const visitId = visitIdOf(entry);
+      const apply = (before: VisitDetail | null): VisitDetail => {
+        const visit = applyEntry(before ?? this.#store.getState().outbox.visits[visitId] ?? null, entry);
+        if (visit === null) throw new Error(`Visit ${visitId} is not on this device. Open it before recording in it.`);
+        return visit;
+      };
+      try {
+        const visit = this.#isPractice(visitId)
+          ? await this.#practice.changeVisit(visitId, apply)
+          : await this.#kept.add(entry, apply);
+        if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
+      } catch (error) {
+        this.#store.dispatch(
+          failureTold({ what: 'keep', words: error instanceof Error ? error.message : String(error) }),
+        );
+        throw error;
+      }
+      if (this.#isPractice(visitId)) return;
+      this.#tabs?.postMessage({ visitId });
+      this.#store.dispatch(waitingCounted(await this.#kept.count()));
+      this.sendSoon(0);
+    });
+  }
+
+  /** A practice visit is kept on this device, apart from the real ones, and never sent. */
   #isPractice(visitId: string): boolean {
     return this.#store.getState().practice.visits[visitId] !== undefined;
   }
 
-  /** A practice visit is kept on this device, apart from the real ones, and never sent. */
-  async #recordPractice(entry: Entry, visitId: string): Promise<void> {
-    const before = this.#store.getState().outbox.visits[visitId] ?? (await this.#practice.visit(visitId));
-    const visit = applyEntry(before, entry);
-    if (visit === null) throw new Error(`Practice visit ${visitId} is not on this device.`);
-    await this.#practice.keepVisit(visitId, visit);
-    this.#store.dispatch(visitKept({ visitId, visit }));
-  }
-
   /** Joins what the server has of a visit with what this device kept, and shows both as one. */
   open(visitId: string, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
-    const opened = this.#order.then(() => this.#join(visitId, fromServer));
-    this.#order = opened.catch(() => undefined);
-    return opened;
+    return this.#inOrder(async () => {
+      if (fromServer !== null && fromServer.file.visit.id !== visitId)
+        throw new RangeError(`Expected visit ${visitId}, received ${fromServer.file.visit.id}.`);
+      if (this.#isPractice(visitId)) {
+        const practice = await this.#practice.visit(visitId);
+        if (practice !== null) this.#store.dispatch(visitKept({ visitId, visit: practice }));
+        return practice;
+      }
+      const own = (await this.#kept.waiting()).flatMap(({ entry }) => (visitIdOf(entry) === visitId ? [entry] : []));
+      const visit = await this.#kept.changeVisit(visitId, (kept) => mergeVisit(unionVisits(fromServer, kept), own));
+      if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
+      return visit;
+    });
   }
 
-  async #join(visitId: string, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
-    if (this.#isPractice(visitId)) {
-      const practice = await this.#practice.visit(visitId);
-      if (practice !== null) this.#store.dispatch(visitKept({ visitId, visit: practice }));
-      return practice;
-    }
-    const [kept, waiting] = await Promise.all([this.#kept.visit(visitId), this.#kept.waiting()]);
-    const own = waiting.map(({ entry }) => entry).filter((entry) => visitIdOf(entry) === visitId);
-    const visit = mergeVisit(unionVisits(fromServer, kept), own);
-    if (visit === null) return null;
-    await this.#kept.keepVisit(visitId, visit);
-    this.#store.dispatch(visitKept({ visitId, visit }));
-    return visit;
+  /** What the server would not take, with the reasons. */
+  aside(): Promise<Aside[]> {
+    return this.#kept.aside();
+  }
+
+  /** Puts what was set aside back in line: it is part of its visit again, and sent once more. */
+  async tryAgain(entries: readonly Waiting[]): Promise<void> {
+    await this.#kept.takeBack(entries);
+    for (const visitId of new Set(entries.map(({ entry }) => visitIdOf(entry)))) await this.open(visitId, null);
+    await this.#countAside();
+    this.sendSoon(0);
+  }
+
+  /** Lets go of what was set aside: it was recorded anew, handed over, or given up with a reason. */
+  async drop(sequence: number): Promise<void> {
+    await this.#kept.drop(sequence);
+    await this.#countAside();
+  }
+
+  deviceId(): Promise<string | null> {
+    return this.#kept.deviceId();
+  }
+
+  async #countAside(): Promise<void> {
+    const aside = await this.#kept.aside().catch(() => []);
+    this.#store.dispatch(asideCounted(aside.length));
   }
 
   sendSoon(delayMs: number): void {
     if (this.#timer !== null) clearTimeout(this.#timer);
     this.#timer = setTimeout(() => {
       this.#timer = null;
-      void navigator.locks.request(LOCK, () => this.#send());
+      // Whatever goes wrong, it is tried again: nothing may wait here for ever.
+      inTurn(() => this.#send()).catch(() => this.#later());
     }, delayMs);
   }
 
-  /** Sends batch after batch until nothing waits or the server is lost; other tabs wait for their turn. */
+  #later(): void {
+    this.sendSoon(this.#retryMs);
+    this.#retryMs = Math.min(LONGEST_RETRY_MS, this.#retryMs * 2);
+  }
+
+  /** Sends visit after visit until nothing waits or the server is lost. A visit that is turned away holds up no other. */
   async #send(): Promise<void> {
-    for (;;) {
-      const batch = await this.#kept.waiting(BATCH);
-      this.#store.dispatch(waitingCounted(await this.#kept.count()));
-      if (batch.length === 0) return;
-      const answer = await fetch('/api/batches', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ entries: batch.map(({ entry }) => entry) }),
-      }).catch(() => null);
-      if (answer === null || answer.status >= 500) {
+    const waiting = await this.#kept.waiting();
+    this.#store.dispatch(waitingCounted(waiting.length));
+    if (waiting.length === 0) return;
+    const visits = new Map<string, Waiting[]>();
+    for (const own of waiting) {
+      const visitId = visitIdOf(own.entry);
+      visits.set(visitId, [...(visits.get(visitId) ?? []), own]);
+    }
+    let undelivered = false;
+    for (const [visitId, entries] of visits) {
+      const sent = await this.#sendVisit(visitId, entries);
+      if (sent === 'lost') {
         this.#store.dispatch(serverLost());
-        this.#tryAgain();
+        this.#later();
         return;
       }
-      if (!answer.ok) {
-        const details = problemDetailsSchema.safeParse(await answer.json().catch(() => null));
-        const problems = details.success ? (details.data.problems ?? []) : [];
-        this.#store.dispatch(
-          entryRefused(
-            problems.map(({ path, message }) => `${path}: ${message}`).join('; ') ||
-              `The server answered ${answer.status}.`,
-          ),
-        );
-        this.#tryAgain();
-        return;
-      }
-      batchReceiptSchema.parse(await answer.json());
-      await this.#kept.remove(batch.map(({ sequence }) => sequence));
+      undelivered ||= sent === 'undelivered';
+    }
+    this.#store.dispatch(waitingCounted(await this.#kept.count()));
+    this.#store.dispatch(api.util.invalidateTags(['Watch', 'Unit', 'Battery']));
+    if (undelivered) this.#later();
+    else {
       this.#retryMs = FIRST_RETRY_MS;
-      this.#store.dispatch(serverReached());
-      this.#store.dispatch(api.util.invalidateTags(['Watch', 'Unit']));
+      // What was recorded while this was on its way.
+      if ((await this.#kept.count()) > 0) this.sendSoon(0);
     }
   }
 
-  #tryAgain(): void {
-    this.sendSoon(this.#retryMs);
-    this.#retryMs = Math.min(LONGEST_RETRY_MS, this.#retryMs * 2);
+  async #sendVisit(visitId: string, entries: readonly Waiting[]): Promise<'sent' | 'lost' | 'undelivered'> {
+    let left = [...entries];
+    let most = BATCH;
+    while (left.length > 0) {
+      const batch = left.slice(0, most);
+      const unreadable = batch.filter(({ entry }) => !entrySchema.safeParse(entry).success);
+      if (unreadable.length > 0) {
+        await this.#setAside(visitId, unreadable, ['what is kept of it is damaged']);
+        left = left.filter((entry) => !unreadable.includes(entry));
+        continue;
+      }
+      const delivery = await deliver({ entries: batch.map(({ entry }) => entry), sentAt: new Date().toISOString() });
+      switch (delivery.kind) {
+        case 'lost':
+          return 'lost';
+        case 'failed':
+          this.#store.dispatch(turnedAway('The server failed at what this device sent. It is tried again.'));
+          return 'undelivered';
+        case 'too-large':
+          if (batch.length === 1) {
+            await this.#setAside(visitId, batch, ['it is larger than the server takes']);
+            left = left.slice(1);
+          } else most = Math.ceil(batch.length / 2);
+          break;
+        case 'turned-away':
+          this.#store.dispatch(turnedAway(delivery.words));
+          return 'undelivered';
+        case 'refused': {
+          const refused = batch.filter((_, index) => delivery.why.has(index));
+          for (const [index, why] of delivery.why) {
+            const entry = batch[index];
+            if (entry !== undefined) await this.#setAside(visitId, [entry], why);
+          }
+          left = left.filter((entry) => !refused.includes(entry));
+          if (refused.some(({ entry }) => entry.kind === 'visit')) {
+            // Without its opening the rest would only be refused one by one: it waits with it, and comes back with it.
+            await this.#setAside(visitId, left, ['the visit it belongs to was not taken']);
+            left = [];
+          }
+          break;
+        }
+        case 'taken':
+          await this.#kept.remove(batch.map(({ sequence }) => sequence));
+          left = left.slice(batch.length);
+          this.#store.dispatch(serverReached());
+          this.#store.dispatch(clockAheadFound(delivery.receipt.clockAheadMs ?? null));
+          this.#store.dispatch(api.util.invalidateTags([{ type: 'Visit', id: visitId }]));
+      }
+    }
+    return 'sent';
+  }
+
+  async #setAside(visitId: string, entries: readonly Waiting[], why: readonly string[]): Promise<void> {
+    if (entries.length === 0) return;
+    await this.#kept.setAside(entries, why, Date.now());
+    const gone: readonly Entry[] = entries.map(({ entry }) => entry).filter(({ kind }) => kind !== 'visit');
+    const visit = await this.#kept.changeVisit(visitId, (before) =>
+      before === null ? null : withoutEntries(before, gone),
+    );
+    if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
+    await this.#countAside();
   }
 }

@@ -4,31 +4,45 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 export interface OutboxState {
   /** Entries not yet on the server. */
   readonly waiting: number;
+  /** Entries the server would not take; they are kept and shown until settled. */
+  readonly aside: number;
   readonly reach: 'unknown' | 'online' | 'offline';
-  /** Why the server will not take an entry; it stays here and on screen until settled. */
-  readonly refused: string | null;
+  /** Why the server turns this device away, though nothing is wrong with an entry; null while it does not. */
+  readonly turnedAway: string | null;
+  /** How far this device's clock is ahead of the server's, milliseconds; null when it was not found yet. */
+  readonly clockAheadMs: number | null;
   /** Visits opened at this device, as they stand with everything not yet sent. */
   readonly visits: Readonly<Record<string, VisitDetail>>;
 }
 
-const initialState: OutboxState = { waiting: 0, reach: 'unknown', refused: null, visits: {} };
+const initialState: OutboxState = {
+  waiting: 0,
+  aside: 0,
+  reach: 'unknown',
+  turnedAway: null,
+  clockAheadMs: null,
+  visits: {},
+};
 
 export const outboxSlice = createSlice({
   name: 'outbox',
   initialState,
   reducers: {
     waitingCounted: (state, { payload }: PayloadAction<number>) => ({ ...state, waiting: payload }),
-    serverReached: (state) => ({ ...state, reach: 'online' as const, refused: null }),
+    asideCounted: (state, { payload }: PayloadAction<number>) => ({ ...state, aside: payload }),
+    serverReached: (state) => ({ ...state, reach: 'online' as const, turnedAway: null }),
     serverLost: (state) => ({ ...state, reach: 'offline' as const }),
-    entryRefused: (state, { payload }: PayloadAction<string>) => ({
+    turnedAway: (state, { payload }: PayloadAction<string>) => ({
       ...state,
       reach: 'online' as const,
-      refused: payload,
+      turnedAway: payload,
     }),
+    clockAheadFound: (state, { payload }: PayloadAction<number | null>) => ({ ...state, clockAheadMs: payload }),
     visitKept: (state, { payload }: PayloadAction<{ visitId: string; visit: VisitDetail }>) => ({
       ...state,
       visits: { ...state.visits, [payload.visitId]: payload.visit },
     }),
   },
 });
-export const { waitingCounted, serverReached, serverLost, entryRefused, visitKept } = outboxSlice.actions;
+export const { waitingCounted, asideCounted, serverReached, serverLost, turnedAway, clockAheadFound, visitKept } =
+  outboxSlice.actions;

@@ -1,5 +1,6 @@
-import { entrySchema, type Entry, type VisitDetail } from '@vaktman/contract';
+import { entrySchema, entryIdOf, visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { v7 } from 'uuid';
 
 /** An entry on its way to the server, in the order it was made. */
 export interface Waiting {
@@ -7,10 +8,22 @@ export interface Waiting {
   readonly entry: Entry;
 }
 
+/** An entry the server will not take as it is, and why. */
+export interface Aside extends Waiting {
+  readonly why: readonly string[];
+  /** Milliseconds since 1970. */
+  readonly sinceMs: number;
+}
+
 interface OutboxSchema extends DBSchema {
   waiting: { key: number; value: Entry };
   visits: { key: string; value: VisitDetail };
+  aside: { key: number; value: Omit<Aside, 'sequence'> };
+  /** What this device is known by, and how many entries it made. */
+  device: { key: string; value: string | number };
 }
+
+type Apply = (before: VisitDetail | null) => VisitDetail;
 
 /** Readings go here first: IndexedDB survives a reload, a closed tab and a dead server. */
 export class OutboxStore {
@@ -18,33 +31,109 @@ export class OutboxStore {
 
   /** @param name of the database: real visits and practice visits never share one */
   constructor(name: 'vaktman' | 'vaktman-practice') {
-    this.#database = openDB<OutboxSchema>(name, 1, {
-      upgrade: (database) => {
-        database.createObjectStore('waiting', { autoIncrement: true });
-        database.createObjectStore('visits');
+    this.#database = openDB<OutboxSchema>(name, 2, {
+      upgrade: (database, from) => {
+        if (from < 1) {
+          database.createObjectStore('waiting', { autoIncrement: true });
+          database.createObjectStore('visits');
+        }
+        if (from < 2) {
+          database.createObjectStore('aside');
+          database.createObjectStore('device');
+        }
       },
+      // Another tab of an older page keeps the old form open: it is told to let go.
+      blocking: (_from, _to, event) => (event.target as IDBDatabase).close(),
     });
+    // Whoever uses the store is told by what it asked for; nobody else waits for this.
+    this.#database.catch(() => undefined);
   }
 
-  /** Keeps an entry and the visit it made, in one transaction. */
-  async add(entry: Entry, visitId: string, visit: VisitDetail): Promise<void> {
-    const transaction = (await this.#database).transaction(['waiting', 'visits'], 'readwrite');
-    await Promise.all([
-      transaction.objectStore('waiting').add(entrySchema.parse(entry)),
-      transaction.objectStore('visits').put(visit, visitId),
-      transaction.done,
-    ]);
+  /**
+   * Keeps an entry and the visit it makes, in one transaction with the look at what was there, so that two tabs never
+   * undo each other. An entry that is kept or was kept already changes nothing.
+   * @param apply the visit with the entry, from the visit as this device has it
+   * @returns the visit as kept
+   */
+  async add(entry: Entry, apply: Apply): Promise<VisitDetail> {
+    const visitId = visitIdOf(entry);
+    const transaction = (await this.#database).transaction(['waiting', 'visits', 'device'], 'readwrite');
+    try {
+      const visits = transaction.objectStore('visits');
+      const device = transaction.objectStore('device');
+      const before = (await visits.get(visitId)) ?? null;
+      const visit = apply(before);
+      if (before !== null && holds(before, entry)) {
+        await transaction.done;
+        return before;
+      }
+      const id = (await device.get('id')) ?? v7();
+      const sequence = Number((await device.get('sequence')) ?? 0) + 1;
+      const made = entrySchema.parse({ ...entry, made: { device: id, sequence } });
+      await Promise.all([
+        device.put(id, 'id'),
+        device.put(sequence, 'sequence'),
+        transaction.objectStore('waiting').add(made),
+        visits.put(visit, visitId),
+      ]);
+      await transaction.done;
+      return visit;
+    } catch (error) {
+      transaction.done.catch(() => undefined);
+      throw error;
+    }
   }
 
-  async waiting(limit?: number): Promise<Waiting[]> {
+  /** What this device is known by to the server; null before it made its first entry. */
+  async deviceId(): Promise<string | null> {
+    const id = await (await this.#database).get('device', 'id');
+    return id === undefined ? null : String(id);
+  }
+
+  async waiting(): Promise<Waiting[]> {
     const store = (await this.#database).transaction('waiting').store;
-    const [keys, entries] = await Promise.all([store.getAllKeys(null, limit), store.getAll(null, limit)]);
+    const [keys, entries] = await Promise.all([store.getAllKeys(), store.getAll()]);
     return keys.map((sequence, index) => ({ sequence, entry: entries[index]! }));
   }
 
   async remove(sequences: readonly number[]): Promise<void> {
     const transaction = (await this.#database).transaction('waiting', 'readwrite');
     await Promise.all([...sequences.map((sequence) => transaction.store.delete(sequence)), transaction.done]);
+  }
+
+  /** Takes entries out of the way of the others: kept, but no longer sent. */
+  async setAside(entries: readonly Waiting[], why: readonly string[], sinceMs: number): Promise<void> {
+    const transaction = (await this.#database).transaction(['waiting', 'aside'], 'readwrite');
+    await Promise.all([
+      ...entries.flatMap(({ sequence, entry }) => [
+        transaction.objectStore('waiting').delete(sequence),
+        transaction.objectStore('aside').put({ entry, why, sinceMs }, sequence),
+      ]),
+      transaction.done,
+    ]);
+  }
+
+  async aside(): Promise<Aside[]> {
+    const store = (await this.#database).transaction('aside').store;
+    const [keys, values] = await Promise.all([store.getAllKeys(), store.getAll()]);
+    return keys.map((sequence, index) => ({ sequence, ...values[index]! }));
+  }
+
+  /** Puts entries that were set aside back in line, in their old order. */
+  async takeBack(entries: readonly Waiting[]): Promise<void> {
+    const transaction = (await this.#database).transaction(['waiting', 'aside'], 'readwrite');
+    await Promise.all([
+      ...entries.flatMap(({ sequence, entry }) => [
+        transaction.objectStore('aside').delete(sequence),
+        transaction.objectStore('waiting').put(entry, sequence),
+      ]),
+      transaction.done,
+    ]);
+  }
+
+  /** Lets go of an entry that was set aside. */
+  async drop(sequence: number): Promise<void> {
+    await (await this.#database).delete('aside', sequence);
   }
 
   async count(): Promise<number> {
@@ -55,9 +144,23 @@ export class OutboxStore {
     return (await (await this.#database).get('visits', visitId)) ?? null;
   }
 
-  async keepVisit(visitId: string, visit: VisitDetail): Promise<void> {
-    await (await this.#database).put('visits', visit, visitId);
+  /** Changes what this device has of a visit, in one transaction with the look at it. */
+  async changeVisit(
+    visitId: string,
+    change: (before: VisitDetail | null) => VisitDetail | null,
+  ): Promise<VisitDetail | null> {
+    const transaction = (await this.#database).transaction('visits', 'readwrite');
+    const visit = change((await transaction.store.get(visitId)) ?? null);
+    if (visit !== null) await transaction.store.put(visit, visitId);
+    await transaction.done;
+    return visit;
   }
 }
 
-export const visitIdOf = (entry: Entry): string => (entry.kind === 'visit' ? entry.opening.visit.id : entry.visitId);
+const holds = (visit: VisitDetail, entry: Entry): boolean => {
+  const id = entryIdOf(entry);
+  if (entry.kind === 'visit') return true;
+  return entry.kind === 'event'
+    ? visit.events.some(({ eventId }) => eventId === id)
+    : visit.file.readings.some((reading) => reading.id === id);
+};

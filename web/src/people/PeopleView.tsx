@@ -2,7 +2,7 @@ import { ROLES, type Person } from '@vaktman/contract';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { useAddPersonMutation, useChangePersonMutation, useFleetQuery } from '../api/api';
-import { failureOf } from '../api/failure';
+import { problemText } from '../api/failure';
 import { ChoiceField, Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
 import { Failed, Loading } from '../frame/Failed';
@@ -50,7 +50,7 @@ const PersonRow = ({ person }: { person: Person }) => {
   const save = async (): Promise<void> => {
     const draft = { name: name.trim(), role: ROLES.find((candidate) => candidate === role) ?? person.role };
     const result = await changePerson({ personId: person.personId, draft });
-    if (result.error !== undefined) setFailure(failureOf(result.error).kind);
+    if (result.error !== undefined) setFailure(problemText(result.error));
     else if (working) dispatch(personChosen(draft.name));
   };
   return (
@@ -85,7 +85,7 @@ export const PeopleView = () => {
   const [name, setName] = useState('');
   const [role, setRole] = useState<string>('technician');
   const [failure, setFailure] = useState<string | null>(null);
-  if (isError)
+  if (fleet === undefined && isError)
     return (
       <>
         <MainBar />
@@ -104,8 +104,7 @@ export const PeopleView = () => {
       setName('');
       return;
     }
-    const why = failureOf(result.error);
-    setFailure(why.kind === 'unreached' ? why.words : why.details.title);
+    setFailure(problemText(result.error));
   };
   return (
     <>

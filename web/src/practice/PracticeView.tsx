@@ -148,7 +148,7 @@ const Row = ({ exercise, visit }: { exercise: Exercise; visit: (input: DebriefIn
         {exercise.story} {exercise.minutes} min.
       </small>
     </div>
-    <Key onPress={() => void visit(exercise)}>As a visit</Key>
+    <Key onPress={() => visit(exercise)}>As a visit</Key>
     <KeyLink to={`/practice/${exercise.id}`}>Bench</KeyLink>
   </li>
 );
@@ -255,7 +255,7 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
         ))}
       </ul>
       <div className="pair">
-        <Key onPress={() => void visit(input())}>As a visit</Key>
+        <Key onPress={() => visit(input())}>As a visit</Key>
         <PrimaryKey
           onPress={() => {
             dispatch(freePlaySet(input()));

@@ -58,7 +58,7 @@ export const ReadInstruments = ({
   };
   return (
     <>
-      <Key onPress={() => void read()}>Read the simulated instruments</Key>
+      <Key onPress={() => read()}>Read the simulated instruments</Key>
       {nothing ? <p role="alert">The simulated machine shows nothing here.</p> : null}
     </>
   );

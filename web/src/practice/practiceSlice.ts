@@ -1,5 +1,7 @@
-import type { DebriefInput, ScenarioFile } from '@vaktman/core';
+import { faultSchema, scenarioFileSchema, unitSchema, type DebriefInput, type ScenarioFile } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import * as z from 'zod';
+import { loadKept, type Kept } from '../device/kept';
 
 export interface PracticeState {
   /** The machine of free play as last set up on this device. */
@@ -8,25 +10,31 @@ export interface PracticeState {
   readonly visits: Readonly<Record<string, ScenarioFile>>;
 }
 
-const KEY = 'vaktman.practice';
+export const PRACTICE_KEY = 'vaktman.practice';
 const EMPTY: PracticeState = { free: null, visits: {} };
 const VISITS_KEPT = 12;
 
-export const loadPractice = (storage: Pick<Storage, 'getItem'>): PracticeState => {
-  const text = storage.getItem(KEY);
-  if (text === null) return EMPTY;
-  try {
-    return { ...EMPTY, ...(JSON.parse(text) as Partial<PracticeState>) };
-  } catch {
-    return EMPTY;
-  }
-};
+const practiceSchema = z.object({
+  free: z
+    .object({
+      unit: unitSchema,
+      ambientC: z.number(),
+      stateOfChargePercent: z.record(z.string(), z.number()),
+      faults: z.array(faultSchema),
+      seed: z.number(),
+    })
+    .nullable()
+    .catch(null),
+  visits: z.record(z.string(), scenarioFileSchema).catch({}),
+});
 
-export const savePractice = (storage: Pick<Storage, 'setItem'>, state: PracticeState): void =>
-  storage.setItem(
-    KEY,
-    JSON.stringify({ ...state, visits: Object.fromEntries(Object.entries(state.visits).slice(-VISITS_KEPT)) }),
-  );
+export const loadPractice = (storage: Kept): PracticeState =>
+  loadKept(storage, PRACTICE_KEY, practiceSchema, { free: null, visits: {} });
+
+export const practiceToKeep = (state: PracticeState): PracticeState => ({
+  ...state,
+  visits: Object.fromEntries(Object.entries(state.visits).slice(-VISITS_KEPT)),
+});
 
 export const practiceSlice = createSlice({
   name: 'practice',

@@ -7,7 +7,7 @@ import styled from 'styled-components';
 import { useFleetQuery, useRegisterQuery, useRetireUnitMutation } from '../api/api';
 import { problemText } from '../api/failure';
 import { AskReason } from '../control/AskReason';
-import { shortDayText } from '../control/dates';
+import { dayText } from '../control/dates';
 import { PrimaryKeyLink, QuietKey } from '../control/Key';
 import { SearchTools } from '../control/SearchTools';
 import { bankWords } from '../control/words';
@@ -111,9 +111,7 @@ export const RegisterView = () => {
                   <td>{bankWords(unit.systemVolts, unit.arrangement)}</td>
                   <td>{unit.profile === null ? 'as the fleet' : PROFILES[unit.profile].title}</td>
                   <td className="words">
-                    {unit.retiredAt === null
-                      ? 'yes'
-                      : `left ${shortDayText(unit.retiredAt)}: ${unit.retiredBecause ?? ''}`}
+                    {unit.retiredAt === null ? 'yes' : `left ${dayText(unit.retiredAt)}: ${unit.retiredBecause ?? ''}`}
                   </td>
                   <td>
                     <Link to={`/units/${encodeURIComponent(unit.unitId)}/edit`}>Edit</Link>{' '}
@@ -130,7 +128,7 @@ export const RegisterView = () => {
                       <QuietKey
                         style={SLIM}
                         aria-label={`Take ${unit.unitId} back`}
-                        onPress={() => void retire(unit.unitId, null)}
+                        onPress={() => retire(unit.unitId, null)}
                       >
                         Take back
                       </QuietKey>
@@ -157,7 +155,7 @@ export const RegisterView = () => {
           words="It is no longer planned for. Its history stays, and it can be taken back."
           usual={['Sold', 'Worn out', 'Lent elsewhere']}
           saveWords="Take it out"
-          save={(reason) => void retire(asked, reason)}
+          save={(reason) => retire(asked, reason)}
           close={() => setAsked(null)}
         />
       )}

@@ -1,28 +1,22 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import * as z from 'zod';
+import { loadKept, type Kept } from '../device/kept';
 
-export interface Settings {
-  readonly theme: 'day' | 'night';
-  readonly sound: boolean;
+const settingsSchema = z.object({
+  theme: z.enum(['day', 'night']).catch('day'),
+  sound: z.boolean().catch(true),
   /** Name of who is working at this device; empty until chosen. */
-  readonly person: string;
-}
+  person: z.string().catch(''),
+  /** Zone of the yard, as last told by the server; empty before it was. */
+  timeZone: z.string().catch(''),
+});
+export type Settings = Readonly<z.infer<typeof settingsSchema>>;
 
-const KEY = 'vaktman.settings';
-const DEFAULTS: Settings = { theme: 'day', sound: true, person: '' };
+export const SETTINGS_KEY = 'vaktman.settings';
+const DEFAULTS: Settings = { theme: 'day', sound: true, person: '', timeZone: '' };
 
-/** Settings of this device as last left. A store that cannot be read counts as empty. */
-export const loadSettings = (storage: Pick<Storage, 'getItem'>): Settings => {
-  const text = storage.getItem(KEY);
-  if (text === null) return DEFAULTS;
-  try {
-    return { ...DEFAULTS, ...(JSON.parse(text) as Partial<Settings>) };
-  } catch {
-    return DEFAULTS;
-  }
-};
-
-export const saveSettings = (storage: Pick<Storage, 'setItem'>, settings: Settings): void =>
-  storage.setItem(KEY, JSON.stringify(settings));
+/** Settings of this device as last left. */
+export const loadSettings = (storage: Kept): Settings => loadKept(storage, SETTINGS_KEY, settingsSchema, DEFAULTS);
 
 export const settingsSlice = createSlice({
   name: 'settings',
@@ -31,7 +25,8 @@ export const settingsSlice = createSlice({
     settingsLoaded: (_state, { payload }: PayloadAction<Settings>) => payload,
     themeToggled: (state) => ({ ...state, theme: state.theme === 'day' ? 'night' : 'day' }),
     soundToggled: (state) => ({ ...state, sound: !state.sound }),
+    zoneTold: (state, { payload }: PayloadAction<string>) => ({ ...state, timeZone: payload }),
     personChosen: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
   },
 });
-export const { settingsLoaded, themeToggled, soundToggled, personChosen } = settingsSlice.actions;
+export const { settingsLoaded, themeToggled, soundToggled, personChosen, zoneTold } = settingsSlice.actions;

@@ -3,7 +3,7 @@ import { capabilityOn, CAPABILITY_LIMIT_PERCENT, figure, type BatteryOutlook, ty
 import { Line, LineChart, ReferenceDot, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { shortDayText } from '../control/dates';
+import { dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { DISPOSITION_MARK, MARK_WORDS, MarkShape } from '../control/Mark';
 import { PHONE } from '../theme/screen';
@@ -298,7 +298,7 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
                 <MarkShape kind={DISPOSITION_MARK[visit.disposition]} />
               </svg>
               <span className="date">
-                {dated.has(visit.visitId) ? shortDayText(visit.startedAt).replace(/ (\d\d)$/, ' ’$1') : ''}
+                {dated.has(visit.visitId) ? dayText(visit.startedAt).replace(/ \d\d(\d\d)$/, ' ’$1') : ''}
               </span>
             </Link>
           ))}

@@ -13,7 +13,7 @@ import styled from 'styled-components';
 import { useFleetQuery, useUnitHistoryQuery, useUnitQuery, useWeatherQuery } from '../api/api';
 import { isNotFound } from '../api/failure';
 import { useNow } from '../clock/useNow';
-import { dayText, shortDayText } from '../control/dates';
+import { dayText } from '../control/dates';
 import { KeyLink, PrimaryKeyLink } from '../control/Key';
 import { Figure } from '../control/Figure';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
@@ -209,7 +209,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
                         <br />
                         {battery.chemistry}
                       </td>
-                      <td>{battery.fitted === undefined ? '–' : shortDayText(battery.fitted)}</td>
+                      <td>{battery.fitted === undefined ? '–' : dayText(battery.fitted)}</td>
                       <td className="number">
                         {last?.restingVolts == null ? '–' : <Figure text={last.restingVolts.toFixed(2)} />}
                       </td>
@@ -231,7 +231,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
                     </td>
                     <td>{placement.battery.rating === undefined ? '–' : `${placement.battery.rating.value} A`}</td>
                     <td colSpan={3} className="words">
-                      {shortDayText(placement.from)} to {placement.to === null ? '' : shortDayText(placement.to)}:{' '}
+                      {dayText(placement.from)} to {placement.to === null ? '' : dayText(placement.to)}:{' '}
                       {placement.removedBecause ?? 'removed'}
                     </td>
                   </tr>
@@ -261,7 +261,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
                 {visits.map((visit) => (
                   <tr key={visit.visitId}>
                     <td>
-                      <Link to={`/visits/${visit.visitId}/summary`}>{shortDayText(visit.startedAt)}</Link>
+                      <Link to={`/visits/${visit.visitId}/summary`}>{dayText(visit.startedAt)}</Link>
                     </td>
                     <td>
                       <Mark kind={DISPOSITION_MARK[visit.disposition]} word={DISPOSITION_WORDS[visit.disposition]} />

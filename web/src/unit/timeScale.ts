@@ -1,4 +1,5 @@
-import { addMonths, format } from 'date-fns';
+import { addMonths } from 'date-fns';
+import { dateOf, monthText } from '../control/dates';
 
 /** One time axis for visits, values, forecasts and batteries, milliseconds since 1970. */
 export interface TimeScale {
@@ -24,4 +25,4 @@ export const timeScale = (moments: readonly number[], nowMs: number): TimeScale 
 export const onTime = ({ fromMs, toMs }: TimeScale, ms: number): number =>
   Math.min(100, Math.max(0, (100 * (ms - fromMs)) / (toMs - fromMs)));
 
-export const monthOf = (ms: number): string => format(ms, 'MMM yy');
+export const monthOf = (ms: number): string => monthText(dateOf(ms));

@@ -1,12 +1,20 @@
-import { batteryThingSchema, type Fitting } from '@vaktman/contract';
-import { batteriesInOrder, problemsOf, type Unit } from '@vaktman/core';
+import {
+  batteryThingSchema,
+  type Fitting,
+  batteriesInOrder,
+  problemsOf,
+  type Unit,
+  OLD_BATTERY_FATES,
+  type OldBatteryFate,
+} from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
 import { LabelFields, labelOf, type LabelTyped } from '../battery/LabelFields';
 import { todayText } from '../control/dates';
-import { Field } from '../control/Field';
+import { ChoiceField, Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
+import { useOnce } from '../control/useOnce';
 import { PHONE } from '../theme/screen';
 
 const Grid = styled.div`
@@ -30,6 +38,12 @@ const Foot = styled.div`
   gap: 1rem;
 `;
 
+const FATE_WORDS: Readonly<Record<OldBatteryFate, string>> = {
+  scrap: 'is scrapped, taken by licensed people',
+  claim: 'goes back to its maker',
+  store: 'goes to the store room',
+};
+
 interface Typed extends LabelTyped {
   readonly fitted: string;
 }
@@ -43,7 +57,7 @@ export const BatteryFitting = ({
 }: {
   unit: Unit;
   at: readonly string[];
-  save: (fitted: Fitting[]) => void;
+  save: (fitted: Fitting[]) => unknown;
   close: () => void;
 }) => {
   const old = batteriesInOrder(unit.bank).find(({ position }) => position === at[0])!;
@@ -56,9 +70,10 @@ export const BatteryFitting = ({
     fitted: todayText(),
   });
   const [serials, setSerials] = useState<Record<string, string>>({});
+  const [fate, setFate] = useState<OldBatteryFate>('scrap');
   const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
   const set = (key: keyof Typed) => (value: string) => setTyped((before) => ({ ...before, [key]: value }));
-  const submit = (): void => {
+  const submit = async (): Promise<void> => {
     const made = at.map((position) => ({
       position,
       batteryId: v7(),
@@ -77,16 +92,17 @@ export const BatteryFitting = ({
         setErrors(Object.fromEntries(problemsOf(parsed.error, battery).map(({ path, message }) => [path, message])));
         return;
       }
-      fitted.push({ position, batteryId, battery: parsed.data });
+      fitted.push({ position, batteryId, battery: parsed.data, old: fate });
     }
-    save(fitted);
+    await save(fitted);
   };
+  const [saving, ask] = useOnce(submit);
   return (
     <Panel
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        submit();
+        void ask();
       }}
     >
       <h3>{at.length === 1 ? `The new battery at ${at[0]}` : `The new batteries at ${at.join(', ')}`}</h3>
@@ -102,9 +118,17 @@ export const BatteryFitting = ({
           />
         ))}
       </Grid>
+      <ChoiceField
+        label={at.length === 1 ? 'The old battery' : 'The old batteries'}
+        value={fate}
+        onChange={(value) => setFate(OLD_BATTERY_FATES.find((known) => known === value) ?? 'scrap')}
+        options={OLD_BATTERY_FATES.map((known) => [known, FATE_WORDS[known]] as const)}
+      />
       <Foot>
         <Key onPress={close}>Back</Key>
-        <PrimaryKey type="submit">It is fitted</PrimaryKey>
+        <PrimaryKey type="submit" isPending={saving}>
+          It is fitted
+        </PrimaryKey>
       </Foot>
     </Panel>
   );

@@ -22,7 +22,7 @@ const Pair = styled.li`
 
 /** The same test before and after a repair, side by side. */
 export const BeforeAfter = ({ detail }: { detail: VisitDetail }) => {
-  const pairs = useMemo(() => beforeAndAfter(detail.file, detail.unitAtOpening), [detail]);
+  const pairs = useMemo(() => beforeAndAfter(detail.file), [detail]);
   if (pairs.length === 0) return null;
   return (
     <section aria-label="Before and after">

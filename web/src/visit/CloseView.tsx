@@ -1,5 +1,5 @@
 import { DEFER_WORDS } from '@vaktman/contract';
-import { DISPOSITION_WORDS, pointName, proposedDue, stepTitle, type JudgedStep } from '@vaktman/core';
+import { DISPOSITION_WORDS, LONGEST_REMARK, pointName, proposedDue, stepTitle, type JudgedStep } from '@vaktman/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -7,6 +7,7 @@ import { useFleetQuery } from '../api/api';
 import { todayText } from '../control/dates';
 import { ChoiceField, Field, FieldGroup } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
+import { useOnce } from '../control/useOnce';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
@@ -54,6 +55,10 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const wrong = {
     signedBy: signedBy === '' ? 'choose who signs it off' : undefined,
     engineHours: Number.isNaN(engineHours) ? `expected hours, received ${hours}` : undefined,
+    remark:
+      remark.trim().length > LONGEST_REMARK
+        ? `at most ${LONGEST_REMARK} letters, this has ${remark.trim().length}`
+        : undefined,
     odometerKm: Number.isNaN(odometerKm) ? `expected kilometres, received ${km}` : undefined,
   };
   const close = async (): Promise<void> => {
@@ -71,6 +76,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
     });
     await navigate(`/visits/${visitId}/record`);
   };
+  const [closing, ask] = useOnce(close);
   return (
     <VisitSheet detail={detail} judged={judged}>
       <Forms
@@ -78,7 +84,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
-          void close();
+          void ask();
         }}
       >
         <h2 style={{ fontSize: '2rem' }}>Close the visit</h2>
@@ -93,7 +99,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             />
           </Grid>
           <div style={{ marginTop: '0.8rem' }}>
-            <Field label="Remark" value={remark} onChange={setRemark} />
+            <Field label="Remark" value={remark} onChange={setRemark} error={wrong.remark} />
           </div>
         </FieldGroup>
         <FieldGroup title="Next due, whichever comes first">
@@ -136,7 +142,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         )}
         <Note>{DEFER_WORDS}</Note>
         <Keys>
-          <PrimaryKey type="submit" form="close">
+          <PrimaryKey type="submit" form="close" isPending={closing}>
             {judgement.missing.length === 0 ? 'Close the visit' : 'Close the visit unfinished'}
           </PrimaryKey>
         </Keys>

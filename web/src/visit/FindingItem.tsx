@@ -1,5 +1,6 @@
-import type { Fitting, VisitDetail } from '@vaktman/contract';
+import type { VisitDetail } from '@vaktman/contract';
 import {
+  type Fitting,
   actionsFor,
   findingWords,
   pointName,
@@ -122,8 +123,8 @@ export const FindingItem = ({ detail, judged, finding }: { detail: VisitDetail; 
   const action = actions.find(({ words }) => words === chosen) ?? actions[0]!;
   const at = positions(file.unit);
   const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
-  const done = (fitted?: Fitting[]): void =>
-    void recorder
+  const done = (fitted?: Fitting[]): Promise<void> =>
+    recorder
       .event({
         kind: 'repaired',
         repair: {
@@ -205,9 +206,7 @@ export const FindingItem = ({ detail, judged, finding }: { detail: VisitDetail; 
             It is done
           </PrimaryKey>
           <Key
-            onPress={() =>
-              void recorder.event({ kind: 'planned', finding: key, action: action.words, point: action.point })
-            }
+            onPress={() => recorder.event({ kind: 'planned', finding: key, action: action.words, point: action.point })}
           >
             To do later
           </Key>
@@ -220,7 +219,7 @@ export const FindingItem = ({ detail, judged, finding }: { detail: VisitDetail; 
           words="The finding stays open. The reason is kept with the visit."
           usual={['machine is needed now', 'part is not here', 'lead hand decides', 'watched until the next visit']}
           saveWords="Leave it"
-          save={(reason) => void recorder.event({ kind: 'refused', finding: key, reason }).then(() => setAsking(false))}
+          save={(reason) => recorder.event({ kind: 'refused', finding: key, reason }).then(() => setAsking(false))}
           close={() => setAsking(false)}
         />
       ) : null}

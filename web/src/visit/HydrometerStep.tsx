@@ -195,7 +195,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
             file={detail.file}
             step="battery.hydrometer"
             point={point}
-            take={(read) => void recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
+            take={(read) => recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
           />
           <SkipStep detail={detail} step="battery.hydrometer" point={point} />
         </div>

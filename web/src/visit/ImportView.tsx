@@ -67,23 +67,32 @@ const Preview = ({ file }: { file: VisitFile }) => {
   const judgement = judge(file);
   const unknown = isNotFound(unit.error);
   const yard = yardId === '' ? (fleet?.yards[0]?.yardId ?? '') : yardId;
-  const said = (error: Parameters<typeof failureOf>[0]): string => {
+  const said = (error: Parameters<typeof failureOf>[0], isIn: string): string => {
     const why = failureOf(error);
-    if (why.kind === 'unreached') return `${why.words} Nothing was taken in.`;
-    return [why.details.title, ...(why.details.problems ?? []).map(({ path, message }) => `${path}: ${message}`)].join(
-      ' ',
-    );
+    if (why.kind === 'unreached') return `${why.words} ${isIn}`;
+    return [isIn, ...(why.details.problems ?? []).map(({ path, message }) => `${path}: ${message}`)].join(' ');
   };
   const takeIn = async (): Promise<void> => {
     setFailure(null);
     if (unknown) {
       const added = await addUnit({ yardId: yard, unit: file.unit });
-      if (added.error !== undefined) return setFailure(said(added.error));
+      if (added.error !== undefined) return setFailure(said(added.error, 'Nothing was taken in.'));
     }
     const entries: Entry[] = entriesOf(file);
     for (let from = 0; from < entries.length; from += MAX_BATCH_ENTRIES) {
-      const sent = await sendBatch({ entries: entries.slice(from, from + MAX_BATCH_ENTRIES) });
-      if (sent.error !== undefined) return setFailure(said(sent.error));
+      const sent = await sendBatch({
+        entries: entries.slice(from, from + MAX_BATCH_ENTRIES),
+        origin: 'file',
+      });
+      if (sent.error !== undefined)
+        return setFailure(
+          from === 0
+            ? said(sent.error, 'Nothing of the visit was taken in.')
+            : said(
+                sent.error,
+                `${from} of ${entries.length} entries are in, in their order. Take the file in again to go on from there.`,
+              ),
+        );
     }
     const [opening] = entries;
     if (opening?.kind === 'visit') await navigate(`/visits/${opening.opening.visit.id}/summary`);
@@ -117,7 +126,7 @@ const Preview = ({ file }: { file: VisitFile }) => {
         </section>
       ) : null}
       {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
-      <PrimaryKey onPress={() => void takeIn()}>Take it in</PrimaryKey>
+      <PrimaryKey onPress={() => takeIn()}>Take it in</PrimaryKey>
     </>
   );
 };

@@ -2,12 +2,10 @@ import { capturedOf, type Feed } from '../feed/useFeed';
 import { ampsText, HOLD_SECONDS, voltsText, type LoadTarget } from '@vaktman/core';
 import { useEffect } from 'react';
 import styled from 'styled-components';
-import { playRelease, playTick } from '../clock/tone';
 import { useNow } from '../clock/useNow';
-import { useWakeLock } from '../clock/useWakeLock';
 import { Figure } from '../control/Figure';
 import { Key, PrimaryKey } from '../control/Key';
-import { useAppSelector } from '../store';
+import { BOUNCE_MS, heldSoFar } from '../hold/holds';
 import { PHONE } from '../theme/screen';
 import { TimeTape } from './TimeTape';
 
@@ -242,16 +240,10 @@ export const LoadHold = ({
   off: (offMs: number) => void;
   stop: () => void;
 }) => {
-  const sound = useAppSelector((state) => state.settings.sound);
   const now = useNow(100);
-  const gone = Math.max(0, Math.floor((now - startedMs) / 1000));
-  const left = Math.max(0, HOLD_SECONDS - gone);
-  useWakeLock(true);
-  useEffect(() => {
-    if (!sound) return;
-    if (left === 0) playRelease();
-    else if (left <= 3) playTick();
-  }, [left, sound]);
+  const { gone, left } = heldSoFar({ startedMs }, now);
+  // The press that started the hold may come twice: it does not end it.
+  const settled = (): boolean => Date.now() - startedMs > BOUNCE_MS;
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') stop();
@@ -292,8 +284,8 @@ export const LoadHold = ({
         </p>
       </Countdown>
       <Keys>
-        <Key onPress={stop}>Throw this run away</Key>
-        <Key onPress={() => off(Date.now())}>Load is off early</Key>
+        <Key onPress={() => (settled() ? stop() : undefined)}>Throw this run away</Key>
+        <Key onPress={() => (settled() ? off(Date.now()) : undefined)}>Load is off early</Key>
       </Keys>
     </Sheet>
   );

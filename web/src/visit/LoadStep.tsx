@@ -3,18 +3,18 @@ import {
   batteryTemperature,
   celsiusText,
   figure,
-  HOLD_SECONDS,
   loadCoolDown,
   loadLimit,
+  LoadRelease,
   loadTarget,
   pointName,
   refusal,
   stepTitle,
   voltsText,
 } from '@vaktman/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import styled from 'styled-components';
-import { clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
+import { clockText, secondsLeft } from '../clock/clockSlice';
 import { useNow } from '../clock/useNow';
 import { Figure } from '../control/Figure';
 import { Key, PrimaryKey, PrimaryKeyLink, QuietKey } from '../control/Key';
@@ -22,7 +22,8 @@ import { Keypad } from '../control/Keypad';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
 import { capturedOf, useFeed, type Feed } from '../feed/useFeed';
 import { ReadInstruments } from '../practice/ReadInstruments';
-import { useAppDispatch, useAppSelector } from '../store';
+import { heldSeconds, useCallOff } from '../hold/holds';
+import { useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { CoolDown } from './CoolDown';
 import { HoldFigures, LoadHold } from './LoadHold';
@@ -34,8 +35,8 @@ import { isRetest, useConditions, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
 import { VisitFrame } from './VisitFrame';
 
-const COOL_SECONDS = 60;
-const REACTION_SECONDS = 3;
+/** A load held shorter than this decides little: throwing it away is offered first. */
+const SHORT_SECONDS = 14.5;
 
 const Sheet = styled.div`
   display: flex;
@@ -102,12 +103,6 @@ const Figures = styled.dl`
   }
 `;
 
-/** Seconds the load was on. The press comes a moment after the release at the stop bar; a little of that is not held against the test. */
-const heldSeconds = (startedMs: number, offMs: number): number => {
-  const measured = Math.round((offMs - startedMs) / 100) / 10;
-  return measured > HOLD_SECONDS && measured <= HOLD_SECONDS + REACTION_SECONDS ? HOLD_SECONDS : measured;
-};
-
 /** What the instruments caught during a hold. */
 interface Caught {
   readonly lowestVolts: number;
@@ -131,20 +126,21 @@ const loadEnds = ({ file }: VisitDetail, point: string, hold: Hold | null): numb
 /** The load test of one battery: what to hold, the fifteen seconds, the release, the lowest volts, the verdict. */
 export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const visitId = detail.file.visit.id;
-  const dispatch = useAppDispatch();
   const recorder = useRecorder(visitId, detail.file.visit.technician);
-  const [conditions, change] = useConditions(visitId);
+  const [conditions, change] = useConditions(detail, point);
+  const callOff = useCallOff();
   const [again, setAgain] = useState(false);
   const { outcomes, judgement } = judged;
   const { facts } = outcomes;
   const battery = facts.batteries.get(point)!;
-  const resting = outcomes.restingFor(point, Infinity);
-  const temperature = batteryTemperature(facts, conditions.batteryC ?? undefined, resting?.reading ?? null);
-  const limit = temperature.celsius === null ? null : loadLimit(battery, facts.limits, temperature.celsius);
   const target = loadTarget(battery);
+  const read = batteryTemperature(facts, point, null);
+  const temperature =
+    conditions.batteryC === null ? read : { celsius: conditions.batteryC.celsius, from: 'battery' as const };
+  const limit = temperature.celsius === null ? null : loadLimit(battery, facts.limits, temperature.celsius);
   const outcome = outcomes.at('battery.load', point);
   const reading = facts.current.get(`battery.load@${point}`);
-  const hold = conditions.hold?.position === point ? conditions.hold : null;
+  const hold = conditions.hold?.kind === 'load' && conditions.hold.position === point ? conditions.hold : null;
   const where =
     temperature.celsius === null
       ? 'no temperature'
@@ -156,7 +152,15 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const [overridden, setOverridden] = useState(false);
   const [feeding, setFeeding] = useState(false);
   const [caught, setCaught] = useState<Caught | null>(null);
-  const feed = useFeed(visitId, 'battery.load', point, feeding && hold !== null && hold.offMs === null);
+  const targetAmps = target?.amps ?? null;
+  const heldSince = hold?.startedMs;
+  // Each hold has its own: what was released before does not count against the next.
+  const release = useMemo(
+    () => (targetAmps === null || heldSince === undefined ? null : new LoadRelease(targetAmps)),
+    [targetAmps, heldSince],
+  );
+  const counts = useMemo(() => release?.counts.bind(release), [release]);
+  const feed = useFeed(visitId, 'battery.load', point, feeding && hold !== null && hold.offMs === null, counts);
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const cooling = overridden ? null : loadCoolDown(loadEnds(detail, point, conditions.hold), now);
   const frame = { detail, judged, point, test: 'Load test', side: <LeadsDrawing position={point} purpose="load" /> };
@@ -174,15 +178,10 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
           feed={feeding ? feed : null}
           off={(offMs) => {
             setCaught(caughtOf(feed));
-            change({ hold: { ...hold, offMs } });
-            dispatch(
-              clockStarted({
-                id: coolId,
-                name: `${detail.file.unit.id}: pile and battery ${point} cool`,
-                path: `/visits/${visitId}`,
-                startedMs: offMs,
-                seconds: COOL_SECONDS,
-              }),
+            // The instruments saw the load go before the hand came to the key.
+            callOff(
+              { visitId, unitId: detail.file.unit.id, hold, path: '' },
+              Math.min(offMs, release?.releasedMs ?? offMs),
             );
           }}
         />
@@ -200,7 +199,15 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
               The lowest volts of the hold, and the amps you held. Band {Math.round(target.amps)} to{' '}
               {Math.round(target.bandTopAmps)} A{limit === null ? '' : `, limit ${voltsText(limit.value)}, ${where}`}.
             </p>
-            <p>The load was on for {figure(seconds, 1)} s.</p>
+            <p>
+              The load was on for {figure(seconds, 1)} s.
+              {seconds < SHORT_SECONDS ? ' That is too short to pass a battery.' : ''}
+            </p>
+            {seconds < SHORT_SECONDS ? (
+              <p>
+                <Key onPress={() => change({ hold: null })}>Throw this run away</Key>
+              </p>
+            ) : null}
             <p>
               Recovery: volts 60 s after release, if you wait for them
               {recoveryLeft > 0 ? `, in ${clockText(recoveryLeft)}` : ''}.
@@ -211,8 +218,8 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
               file={detail.file}
               step="battery.load"
               point={point}
-              take={(read) =>
-                void recorder.instrumentReading(read, 'simulated').then(() => {
+              take={(taken) =>
+                recorder.instrumentReading(taken, 'simulated').then(() => {
                   change({ hold: null });
                   setAgain(false);
                 })
@@ -370,7 +377,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
       </VisitFrame>
     );
   }
-  const start = (): void => change({ hold: { position: point, startedMs: Date.now(), offMs: null } });
+  const start = (): void => change({ hold: { kind: 'load', position: point, startedMs: Date.now(), offMs: null } });
   return (
     <VisitFrame {...frame} live caution="Face shield down. Pile at zero before a clamp goes on or comes off.">
       <Sheet>

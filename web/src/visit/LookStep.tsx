@@ -153,7 +153,7 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         {unread.length === 0 ? (
           <PrimaryKeyLink to={onwardPath(visitId, judged)}>Go on</PrimaryKeyLink>
         ) : (
-          <PrimaryKey isDisabled={busy} onPress={() => void restIsSound()}>
+          <PrimaryKey isDisabled={busy} onPress={() => restIsSound()}>
             {unread.length === rows.length ? 'All of it is clean and sound' : 'The rest is clean and sound'}
           </PrimaryKey>
         )}

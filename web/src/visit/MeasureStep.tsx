@@ -146,6 +146,10 @@ const FED_STEPS: ReadonlySet<MeasureStepName> = new Set<MeasureStepName>([
   'charge.ripple',
 ]);
 
+/** Whoever cranks is told when the fifteen seconds are over; the strip at the foot counts them on every screen. */
+const Cranking = ({ isOn, start, stop }: { isOn: boolean; start: () => void; stop: () => void }) =>
+  isOn ? <Key onPress={stop}>It stands</Key> : <QuietKey onPress={start}>Cranking: count 15 s</QuietKey>;
+
 /** What the instruments show, as typed: the steady value where there is one, the highest for a peak. */
 const fedValues = (feed: Feed, fields: readonly EntryField[]): Record<string, string> => {
   const text = (quantity: FeedQuantity, decimals: number, peak: boolean): string | undefined => {
@@ -195,8 +199,11 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
   const visitId = detail.file.visit.id;
   const { unit } = detail.file;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
-  const [conditions] = useConditions(visitId);
-  const spec = measureSpec(unit, step, point, conditions.batteryC);
+  const [conditions, change] = useConditions(
+    detail,
+    unit.bank.batteries.some(({ position }) => position === point) ? point : null,
+  );
+  const spec = measureSpec(unit, step, point, conditions.batteryC?.celsius ?? null);
   const [choices, setChoices] = useState<Record<string, string>>(() =>
     Object.fromEntries(spec.choices.map(({ key, initial }) => [key, initial])),
   );
@@ -337,7 +344,7 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
         step={step}
         point={point}
         way={choices['by'] ?? null}
-        take={(read) => void recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
+        take={(read) => recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
       />
       {cooling === null ? (
         <Keypad
@@ -347,7 +354,7 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
             .map((field) => (preset[field.key] === undefined ? field : { ...field, initial: preset[field.key] }))}
           saveWords={`Save, ${pointName(point)}`}
           save={(values) =>
-            void recorder.reading({ ...spec.build(values, choices), ...(moves ? { unsteady: true } : {}) }).then(() => {
+            recorder.reading({ ...spec.build(values, choices), ...(moves ? { unsteady: true } : {}) }).then(() => {
               setPreset({});
               setFeeding(false);
               setAgain(false);
@@ -360,10 +367,19 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
         <CoolDown
           cooling={cooling}
           override={(reason) =>
-            void recorder.event({ kind: 'wait-skipped', wait: 'starter cools', reason }).then(() => setOverridden(true))
+            recorder.event({ kind: 'wait-skipped', wait: 'starter cools', reason }).then(() => setOverridden(true))
           }
         />
       )}
+      {cranks && cooling === null ? (
+        <Cranking
+          isOn={conditions.hold?.kind === 'crank'}
+          start={() =>
+            change({ hold: { kind: 'crank', position: `${step}/${point}`, startedMs: Date.now(), offMs: null } })
+          }
+          stop={() => change({ hold: null })}
+        />
+      ) : null}
       <SkipStep detail={detail} step={step} point={point} />
     </CircuitFrame>
   );

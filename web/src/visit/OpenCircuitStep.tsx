@@ -1,6 +1,7 @@
 import { figure, stateOfChargePercent, type Battery } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { clockTimeText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
@@ -48,10 +49,11 @@ const ChargeBar = styled.div`
   }
 `;
 
+/** How surface charge was dealt with, and when: it holds until the battery is charged again. */
 const chargeWords = (charge: Charge): string => {
   switch (charge.kind) {
     case 'stripped':
-      return 'Surface charge is stripped.';
+      return `Surface charge was stripped at ${clockTimeText(charge.atMs)}.`;
     case 'rested':
       return `Rested ${figure(charge.hours, Number.isInteger(charge.hours) ? 0 : 1)} h.`;
     default:
@@ -86,7 +88,7 @@ const Fullness = ({ battery, volts }: { battery: Battery; volts: number | null }
 export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
-  const [conditions, change] = useConditions(visitId);
+  const [conditions, change] = useConditions(detail, point);
   const [again, setAgain] = useState(false);
   const [volts, setVolts] = useState<number | null>(null);
   const battery = judged.outcomes.facts.batteries.get(point)!;
@@ -142,15 +144,19 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
       </VisitFrame>
     );
   }
-  const save = async (read: number): Promise<void> => {
+  const known = conditions.batteryC;
+  const save = async (read: number, typedC: number | null = null): Promise<void> => {
+    const celsius = typedC ?? known?.celsius ?? null;
     await recorder.reading({
       step: 'battery.openCircuit',
       point,
       volts: read,
       surfaceChargeStripped: charge.kind === 'stripped',
       ...(charge.kind === 'rested' ? { restedHours: charge.hours } : {}),
-      ...(conditions.batteryC === null ? {} : { batteryC: conditions.batteryC }),
+      ...(celsius === null ? {} : { batteryC: celsius }),
+      note: chargeWords(charge),
     });
+    if (typedC !== null) change({ batteryC: { celsius: typedC, atMs: Date.now() } });
     setAgain(false);
     setVolts(null);
   };
@@ -176,15 +182,30 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
                 max: 40,
                 usual: [9 * factor, 14.6 * factor],
               },
+              // Asked again whenever the battery was charged or warmed since it was last known.
+              ...(known === null
+                ? [
+                    {
+                      key: 'batteryC',
+                      label: 'Battery temperature',
+                      unit: '°C',
+                      optional: true,
+                      signed: true,
+                      min: -60,
+                      max: 90,
+                      usual: [-40, 60] as const,
+                    },
+                  ]
+                : []),
             ]}
             onChange={(values) => setVolts(values['volts'] ?? null)}
-            save={(values) => void save(values['volts'] ?? 0)}
+            save={(values) => save(values['volts'] ?? 0, values['batteryC'] ?? null)}
           />
           <ReadInstruments
             file={detail.file}
             step="battery.openCircuit"
             point={point}
-            take={(read) => (read.step === 'battery.openCircuit' ? void save(read.volts) : undefined)}
+            take={(read) => (read.step === 'battery.openCircuit' ? save(read.volts) : undefined)}
           />
           <SkipStep detail={detail} step="battery.openCircuit" point={point} />
         </div>

@@ -1,6 +1,6 @@
-import { CAUTIONS, CAUTION_WORDS, DEFER_WORDS } from '@vaktman/contract';
-import { PROFILE_NAMES, PROFILES, type ProfileName } from '@vaktman/core';
-import { useState, type FormEvent } from 'react';
+import { CAUTION_WORDS, DEFER_WORDS, type UnitDetail } from '@vaktman/contract';
+import { CAUTIONS, keptMethod, PROFILE_NAMES, PROFILES, type ProfileName } from '@vaktman/core';
+import { useState } from 'react';
 import { Checkbox } from 'react-aria-components';
 import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
@@ -10,6 +10,7 @@ import { isNotFound } from '../api/failure';
 import { instantNow, longNowText } from '../control/dates';
 import { ChoiceField, Field, FieldGroup } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
+import { useOnce } from '../control/useOnce';
 import { bankWords } from '../control/words';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
@@ -117,14 +118,12 @@ const parseNumber = (text: string, key: Numbers): { value: number | null; error:
     : { value: null, error: `expected ${min} to ${max} ${unit}, received ${text}` };
 };
 
-/** Before the first reading: who, why, how cold, how many hours, and the cautions. */
-export const PrepareView = () => {
-  const { unitId = '' } = useParams();
+const PrepareForm = ({ data }: { data: UnitDetail }) => {
+  const unitId = data.unit.id;
   const navigate = useNavigate();
   const outbox = useOutbox();
   const dispatch = useAppDispatch();
   const person = useAppSelector((state) => state.settings.person);
-  const unit = useUnitQuery(unitId);
   const fleet = useFleetQuery();
   const [texts, setTexts] = useState<Record<Numbers, string>>({
     ambientC: '',
@@ -138,21 +137,6 @@ export const PrepareView = () => {
   const [acknowledged, setAcknowledged] = useState(false);
   const [tried, setTried] = useState(false);
   const [visitId] = useState(() => v7());
-
-  if (unit.data === undefined) {
-    if (!unit.isError) return <Loading />;
-    return (
-      <>
-        <MainBar />
-        <Failed
-          title={isNotFound(unit.error) ? `${unitId} is not registered` : 'The unit could not be loaded'}
-          words={isNotFound(unit.error) ? 'Look for it in the watch, or add it.' : 'The server does not answer.'}
-          again={() => void unit.refetch()}
-        />
-      </>
-    );
-  }
-  const { data } = unit;
   const profile: ProfileName = chosenProfile ?? data.profile ?? fleet.data?.profile ?? 'pile';
   const profileFrom =
     chosenProfile !== null ? 'chosen for this visit' : data.profile !== null ? "this unit's own" : "the fleet's";
@@ -163,8 +147,7 @@ export const PrepareView = () => {
     odometerKm: parseNumber(texts.odometerKm, 'odometerKm'),
   };
   const temperatureMissing = numbers.ambientC.value === null && numbers.batteryC.value === null;
-  const start = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
+  const start = async (): Promise<void> => {
     setTried(true);
     if (
       person === '' ||
@@ -178,7 +161,7 @@ export const PrepareView = () => {
       kind: 'visit',
       opening: {
         unit: data.unit,
-        method: { profile },
+        method: { profile, kept: keptMethod(profile) },
         visit: {
           id: visitId,
           at,
@@ -196,9 +179,13 @@ export const PrepareView = () => {
       visitId,
       event: { kind: 'cautions-acknowledged', eventId: v7(), at, by: person, cautions: [...CAUTIONS] },
     });
-    dispatch(conditionsChanged({ visitId, change: { batteryC: numbers.batteryC.value } }));
+    const celsius = numbers.batteryC.value;
+    dispatch(
+      conditionsChanged({ visitId, change: { batteryC: celsius === null ? null : { celsius, atMs: Date.now() } } }),
+    );
     await navigate(`/visits/${visitId}`);
   };
+  const [starting, askToStart] = useOnce(start);
   const number = (key: Numbers, label: string, missing?: string) => (
     <Field
       label={`${label}, ${RANGE[key][2]}`}
@@ -226,7 +213,13 @@ export const PrepareView = () => {
           </>
         }
       />
-      <Sheet onSubmit={(event) => void start(event)} noValidate>
+      <Sheet
+        onSubmit={(event) => {
+          event.preventDefault();
+          void askToStart();
+        }}
+        noValidate
+      >
         <FieldGroup title="Prepare the visit">
           <Grid>
             <ChoiceField
@@ -286,9 +279,31 @@ export const PrepareView = () => {
         </FieldGroup>
         <Foot>
           <p>{DEFER_WORDS}</p>
-          <PrimaryKey type="submit">Start the visit</PrimaryKey>
+          <PrimaryKey type="submit" isPending={starting}>
+            Start the visit
+          </PrimaryKey>
         </Foot>
       </Sheet>
     </>
   );
+};
+
+/** Before the first reading: who, why, how cold, how many hours, and the cautions. */
+export const PrepareView = () => {
+  const { unitId = '' } = useParams();
+  const unit = useUnitQuery(unitId);
+  if (unit.currentData === undefined) {
+    if (!unit.isError) return <Loading />;
+    return (
+      <>
+        <MainBar />
+        <Failed
+          title={isNotFound(unit.error) ? `${unitId} is not registered` : 'The unit could not be loaded'}
+          words={isNotFound(unit.error) ? 'Look for it in the watch, or add it.' : 'The server does not answer.'}
+          again={() => void unit.refetch()}
+        />
+      </>
+    );
+  }
+  return <PrepareForm key={unitId} data={unit.currentData} />;
 };

@@ -1,13 +1,14 @@
-import { visitRecord, type RecordRow } from '@vaktman/contract';
+import { fullVisitFile, visitRecord, type RecordRow } from '@vaktman/contract';
 import { visitText } from '@vaktman/core';
 import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { dayTimeText } from '../control/dates';
+import { dateOf, dayTimeText } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
 import { saveText } from '../control/saveText';
 import { useAppSelector } from '../store';
 import { SEVERITY_MARK } from './severityMark';
+import { Amend } from './Amend';
 import type { StepProps } from './stepProps';
 import { Keys, Side, VisitSheet } from './VisitSheet';
 
@@ -173,6 +174,27 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           <span>{record.description}</span>
           <Mark kind={DISPOSITION_MARK[record.disposition]} word={record.dispositionWord} />
         </header>
+        {record.amended === null ? null : (
+          <section>
+            <h2>Amended after sign-off</h2>
+            <p>
+              Signed as{' '}
+              <Mark kind={DISPOSITION_MARK[record.amended.signedDisposition]} word={record.amended.signedWord} />
+            </p>
+            <ul>
+              {record.amended.amendments.map(({ head, lines }) => (
+                <li key={head}>
+                  <strong>{head}</strong>
+                  <ul>
+                    {lines.map((line) => (
+                      <li key={line}>{line}</li>
+                    ))}
+                  </ul>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
         <Facts>
           {record.head.map(([label, value]) => (
             <div key={label}>
@@ -266,11 +288,15 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             )}
             <Key
               onPress={() =>
-                saveText(`${record.unitId}-${detail.file.visit.at.slice(0, 10)}.visit.json`, visitText(detail.file))
+                saveText(
+                  `${record.unitId}-${dateOf(detail.file.visit.at)}.visit.json`,
+                  visitText(fullVisitFile(detail)),
+                )
               }
             >
               Save the visit file
             </Key>
+            <Amend detail={detail} />
             <PrimaryKey onPress={() => window.print()}>Print</PrimaryKey>
           </Keys>
         </Side>

@@ -6,6 +6,7 @@ import {
   pathLayout,
   pointName,
   SEVERITY_WORDS,
+  signatureOf,
   stepTitle,
   type JudgedStep,
 } from '@vaktman/core';
@@ -19,6 +20,7 @@ import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
 import { PathDrawing } from '../drawing/PathDrawing';
 import { pathFaces } from '../drawing/pathFaces';
 import { PHONE } from '../theme/screen';
+import { Amend } from './Amend';
 import { BeforeAfter } from './BeforeAfter';
 import { EveryTest } from './EveryTest';
 import { nextOnScreen, nextWords, placePath } from './nextPlace';
@@ -112,7 +114,8 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const { file, events } = detail;
   const { judgement } = judged;
   const visitId = file.visit.id;
-  const closed = events.findLast(({ kind }) => kind === 'closed');
+  const signature = signatureOf(events);
+  const closed = signature.status === 'signed' ? signature.closed : undefined;
   const next = closed === undefined ? nextOnScreen(judged) : null;
   const steps = judgement.steps.filter(({ step, verdict }) => !step.startsWith('look.') || verdict !== 'pass');
   const layout = useMemo(() => pathLayout(file.unit), [file.unit]);
@@ -126,7 +129,9 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         <Mark kind={DISPOSITION_MARK[judgement.disposition]} word={DISPOSITION_WORDS[judgement.disposition]} />
         <p>
           {closed === undefined
-            ? 'Visit is open.'
+            ? signature.status === 'amending'
+              ? `Signed off ${dayText(signature.closed.at)}; an amendment is open: ${signature.amendment.reason}.`
+              : 'Visit is open.'
             : `Closed ${dayText(closed.at)}, ${clockTimeText(closed.at)} by ${closed.by}.`}
         </p>
       </Standing>
@@ -214,7 +219,9 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           <Link to={`/visits/${visitId}/again`}>Judge again under …</Link>
         </Ways>
         <Note>{DEFER_WORDS}</Note>
-        {closed !== undefined ? null : (
+        {closed !== undefined ? (
+          <Amend detail={detail} />
+        ) : (
           <Keys>
             {next === null ? (
               <PrimaryKeyLink to={`/visits/${visitId}/close`}>

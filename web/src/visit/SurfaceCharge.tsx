@@ -110,7 +110,7 @@ export const SurfaceCharge = ({
         <Keypad
           fields={[{ key: 'hours', label: 'Rested', unit: 'h', min: 0, max: 2000, usual: [0.1, 400] }]}
           saveWords="Rested this long"
-          save={({ hours }) => leaveClocks({ kind: 'rested', hours: hours ?? 0 })}
+          save={({ hours }) => leaveClocks({ kind: 'rested', hours: hours ?? 0, atMs: Date.now() })}
         />
         <QuietKey onPress={() => setAsking('nothing')}>Back</QuietKey>
       </Sheet>
@@ -130,7 +130,7 @@ export const SurfaceCharge = ({
           <span />
           <PrimaryKey
             isDisabled={reason.trim() === ''}
-            onPress={() => void skip(reason.trim()).then(() => leaveClocks({ kind: 'skipped' }))}
+            onPress={() => skip(reason.trim()).then(() => leaveClocks({ kind: 'skipped', atMs: Date.now() }))}
           >
             Skip and read
           </PrimaryKey>

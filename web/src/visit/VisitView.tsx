@@ -1,5 +1,5 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { CATALOGUE, stepEntry, type ReadStep } from '@vaktman/core';
+import { CATALOGUE, signatureOf, stepEntry, type ReadStep } from '@vaktman/core';
 import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Failed, Loading } from '../frame/Failed';
@@ -20,6 +20,7 @@ import { onwardPath } from './nextPlace';
 import { OpenCircuitStep } from './OpenCircuitStep';
 import { RecordView } from './RecordView';
 import type { StepProps } from './stepProps';
+import { SignedView } from './SignedView';
 import { SummaryView } from './SummaryView';
 import { useJudged, useVisit } from './useVisit';
 import { WalkStep } from './WalkStep';
@@ -38,6 +39,9 @@ const WHOLE: Readonly<Record<string, ComponentType<Omit<StepProps, 'point'>>>> =
   'start.walk': WalkStep,
 };
 
+/** Sheets that only show: they stay open once the visit is signed off. */
+const READ_ONLY: ReadonlySet<string> = new Set(['summary', 'record', 'again']);
+
 const Step = ({
   detail,
   step,
@@ -49,6 +53,9 @@ const Step = ({
 }) => {
   const judged = useJudged(detail);
   const visitId = detail.file.visit.id;
+  const signature = signatureOf(detail.events);
+  if (signature.status === 'signed' && (step === undefined || !READ_ONLY.has(step)))
+    return <SignedView detail={detail} judged={judged} signature={signature} />;
   const Whole = step === undefined ? undefined : WHOLE[step];
   if (Whole !== undefined) return <Whole detail={detail} judged={judged} />;
   if (step === undefined || point === undefined) return <Navigate to={onwardPath(visitId, judged)} replace />;
@@ -96,7 +103,8 @@ export const VisitView = () => {
       return (
         <>
           {practice ? <HazardStrip /> : null}
-          <Step detail={visit.detail} step={step} point={point} />
+          {/* A screen belongs to one visit, step and point: nothing half done for one may land in another. */}
+          <Step key={`${visitId} ${step ?? ''} ${point ?? ''}`} detail={visit.detail} step={step} point={point} />
         </>
       );
   }

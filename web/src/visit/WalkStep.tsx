@@ -139,7 +139,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               {WALK_ANSWERS[at].map((answer, index) => {
                 const Choice = index === 0 ? PrimaryKey : Key;
                 return (
-                  <Choice key={answer} onPress={() => void record({ answer })}>
+                  <Choice key={answer} onPress={() => record({ answer })}>
                     {answer[0]!.toUpperCase() + answer.slice(1)}
                   </Choice>
                 );
@@ -159,7 +159,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
                   usual: usualVolts(unit.systemVolts / 12),
                 },
               ]}
-              save={(values) => void record({ volts: values['volts'] ?? 0 })}
+              save={(values) => record({ volts: values['volts'] ?? 0 })}
             />
           )}
           {lastTaken === undefined ? null : <Key onPress={() => setRedo(lastTaken)}>Answer the last one again</Key>}

@@ -1,45 +1,70 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import * as z from 'zod';
+import { loadKept, type Kept } from '../device/kept';
 
-/** How surface charge was dealt with in a visit. */
-export type SurfaceCharge =
-  | { readonly kind: 'lamps'; readonly startedMs: number }
-  | { readonly kind: 'waiting'; readonly startedMs: number }
-  | { readonly kind: 'stripped'; readonly atMs: number }
-  | { readonly kind: 'rested'; readonly hours: number }
-  | { readonly kind: 'skipped' };
+/** How surface charge was dealt with in a visit, and when. */
+const surfaceChargeSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('lamps'), startedMs: z.number() }),
+  z.object({ kind: z.literal('waiting'), startedMs: z.number() }),
+  z.object({ kind: z.literal('stripped'), atMs: z.number() }),
+  z.object({ kind: z.literal('rested'), hours: z.number(), atMs: z.number().default(0) }),
+  z.object({ kind: z.literal('skipped'), atMs: z.number().default(0) }),
+]);
+export type SurfaceCharge = Readonly<z.infer<typeof surfaceChargeSchema>>;
 
-/** A load hold under way: when the load came on, and when it was called off. */
-export interface Hold {
-  readonly position: string;
-  readonly startedMs: number;
-  readonly offMs: number | null;
-}
+/** A load or a crank under way: when it came on, and when it was called off. */
+const holdSchema = z.object({
+  kind: z.enum(['load', 'crank']).default('load'),
+  /** The battery under load, or the address of the test that is cranked for. */
+  position: z.string(),
+  startedMs: z.number(),
+  offMs: z.number().nullable(),
+});
+export type Hold = Readonly<z.infer<typeof holdSchema>>;
 
+/** A temperature as it was known at a moment; a bare number, of an older page, was known when the visit was opened. */
+const temperatureSchema = z.union([
+  z.object({ celsius: z.number(), atMs: z.number() }),
+  z.number().transform((celsius) => ({ celsius, atMs: 0 })),
+]);
+
+const conditionsSchema = z.object({
+  batteryC: temperatureSchema.nullable().catch(null),
+  surfaceCharge: surfaceChargeSchema.nullable().catch(null),
+  hold: holdSchema.nullable().catch(null),
+});
 /** What this device remembers of a visit besides its readings. */
-export interface VisitConditions {
-  readonly batteryC: number | null;
-  readonly surfaceCharge: SurfaceCharge | null;
-  readonly hold: Hold | null;
-}
+export type VisitConditions = Readonly<z.infer<typeof conditionsSchema>>;
 
 export type ConditionsState = Readonly<Record<string, VisitConditions>>;
 
-const KEY = 'vaktman.conditions';
+export const CONDITIONS_KEY = 'vaktman.conditions';
 const VISITS_KEPT = 20;
 export const NO_CONDITIONS: VisitConditions = { batteryC: null, surfaceCharge: null, hold: null };
 
-export const loadConditions = (storage: Pick<Storage, 'getItem'>): ConditionsState => {
-  const text = storage.getItem(KEY);
-  if (text === null) return {};
-  try {
-    return JSON.parse(text) as ConditionsState;
-  } catch {
-    return {};
-  }
+export const loadConditions = (storage: Kept): ConditionsState =>
+  loadKept(storage, CONDITIONS_KEY, z.record(z.string(), conditionsSchema), {});
+
+/** What is kept of all visits: the latest ones, and any with a load or crank under way. */
+export const conditionsToKeep = (state: ConditionsState): ConditionsState => {
+  const all = Object.entries(state);
+  return Object.fromEntries(
+    all.filter(([, { hold }], index) => index >= all.length - VISITS_KEPT || (hold !== null && hold.offMs === null)),
+  );
 };
 
-export const saveConditions = (storage: Pick<Storage, 'setItem'>, state: ConditionsState): void =>
-  storage.setItem(KEY, JSON.stringify(Object.fromEntries(Object.entries(state).slice(-VISITS_KEPT))));
+const knownAt = (charge: SurfaceCharge): number => ('startedMs' in charge ? charge.startedMs : charge.atMs);
+
+/** What still holds of the conditions when the battery was charged or warmed at a moment; null when it never was. */
+export const conditionsSince = (kept: VisitConditions, chargedMs: number | null): VisitConditions => {
+  if (chargedMs === null) return kept;
+  const { surfaceCharge, batteryC } = kept;
+  return {
+    ...kept,
+    surfaceCharge: surfaceCharge !== null && knownAt(surfaceCharge) <= chargedMs ? null : surfaceCharge,
+    batteryC: batteryC !== null && batteryC.atMs <= chargedMs ? null : batteryC,
+  };
+};
 
 export const conditionsSlice = createSlice({
   name: 'conditions',

@@ -1,5 +1,16 @@
-import type { Entry, VisitDetail, VisitEvent } from '@vaktman/contract';
-import { judge, Outcomes, retestsDue, visitFacts, type Judgement, type Reading, type Retest } from '@vaktman/core';
+import type { Entry, VisitDetail } from '@vaktman/contract';
+import {
+  type VisitEvent,
+  judge,
+  Outcomes,
+  retestsDue,
+  visitFacts,
+  type Judgement,
+  type Reading,
+  type Retest,
+  lastChargedMs,
+  signatureOf,
+} from '@vaktman/core';
 import { useEffect, useMemo, useState } from 'react';
 import { v7 } from 'uuid';
 import { useVisitQuery } from '../api/api';
@@ -7,7 +18,7 @@ import { isNotFound } from '../api/failure';
 import { instantNow } from '../control/dates';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch, useAppSelector } from '../store';
-import { conditionsChanged, NO_CONDITIONS, type VisitConditions } from './conditionsSlice';
+import { conditionsChanged, conditionsSince, NO_CONDITIONS, type VisitConditions } from './conditionsSlice';
 
 export type VisitLoad =
   | { readonly status: 'loading' }
@@ -23,20 +34,24 @@ export const useVisit = (visitId: string): VisitLoad => {
   // A visit just opened here is not on the server before its first batch is.
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const query = useVisitQuery(visitId, { skip: practice || (detail !== undefined && waiting > 0) });
-  const [looked, setLooked] = useState(false);
-  const stored = query.data;
-  const settled = !query.isLoading;
+  const [looked, setLooked] = useState<string | null>(null);
+  // What was asked for another visit, and is still at hand while this one is fetched, is not looked at.
+  const stored = query.currentData;
+  const settled = query.isUninitialized || (!query.isFetching && (query.isSuccess || query.isError));
   useEffect(() => {
     let current = true;
-    void outbox.open(visitId, stored ?? null).then(() => {
-      if (current && settled) setLooked(true);
-    });
+    void outbox
+      .open(visitId, stored ?? null)
+      .catch(() => null)
+      .then(() => {
+        if (current && settled) setLooked(visitId);
+      });
     return () => {
       current = false;
     };
   }, [outbox, visitId, stored, settled]);
   if (detail !== undefined) return { status: 'ready', detail };
-  if (!looked) return { status: 'loading' };
+  if (looked !== visitId) return { status: 'loading' };
   return { status: isNotFound(query.error) ? 'missing' : 'unreached' };
 };
 
@@ -68,13 +83,21 @@ export const isRetest = ({ retests }: Judged, step: string, point: string): bool
   retests.some((retest) => retest.step === step && retest.point === point);
 
 type NewReading = Reading extends infer R ? (R extends Reading ? Omit<R, 'id' | 'at'> : never) : never;
-type NewEvent = VisitEvent extends infer E ? (E extends VisitEvent ? Omit<E, 'eventId' | 'at' | 'by'> : never) : never;
+type NewEvent = VisitEvent extends infer E
+  ? E extends VisitEvent
+    ? Omit<E, 'eventId' | 'at' | 'by' | 'amends'>
+    : never
+  : never;
 
 /** Ways to add to a visit. Each resolves once it is safe on this device. */
 export const useRecorder = (visitId: string, technician: string) => {
   const outbox = useOutbox();
   const person = useAppSelector((state) => state.settings.person) || technician;
+  const events = useAppSelector((state) => state.outbox.visits[visitId]?.events);
   return useMemo(() => {
+    const signature = signatureOf(events);
+    // What is recorded while an amendment is open belongs to it.
+    const amends = signature.status === 'amending' ? { amends: signature.amendment.eventId } : {};
     const record = (entry: Entry): Promise<void> => outbox.record(entry);
     return {
       reading: (fields: NewReading): Promise<void> =>
@@ -83,6 +106,7 @@ export const useRecorder = (visitId: string, technician: string) => {
           visitId,
           takenBy: person,
           reading: { ...fields, id: v7(), at: instantNow() } as Reading,
+          ...amends,
         }),
       /** A reading the instruments made, stamped here and now. */
       instrumentReading: ({ id: _id, at: _at, ...fields }: Reading, instrument: string): Promise<void> =>
@@ -91,21 +115,32 @@ export const useRecorder = (visitId: string, technician: string) => {
           visitId,
           takenBy: person,
           reading: { ...fields, instrument, id: v7(), at: instantNow() } as Reading,
+          ...amends,
         }),
       event: (fields: NewEvent): Promise<void> =>
         record({
           kind: 'event',
           visitId,
-          event: { ...fields, eventId: v7(), at: instantNow(), by: person } as VisitEvent,
+          event: { ...amends, ...fields, eventId: v7(), at: instantNow(), by: person } as VisitEvent,
         }),
     };
-  }, [outbox, visitId, person]);
+  }, [outbox, visitId, person, events]);
 };
 
-/** What this device remembers of the visit, and how to change it. */
-export const useConditions = (visitId: string): [VisitConditions, (change: Partial<VisitConditions>) => void] => {
+/**
+ * What this device remembers of the visit, and how to change it. What is known of surface charge and temperature belongs
+ * to a moment: once the engine ran, the bank was charged or the battery is another, it is asked again.
+ * @param position the battery it is asked for; null for the bank
+ */
+export const useConditions = (
+  { file }: Pick<VisitDetail, 'file'>,
+  position: string | null,
+): [VisitConditions, (change: Partial<VisitConditions>) => void] => {
   const dispatch = useAppDispatch();
-  const conditions = useAppSelector((state) => state.conditions[visitId]) ?? NO_CONDITIONS;
+  const visitId = file.visit.id;
+  const kept = useAppSelector((state) => state.conditions[visitId]) ?? NO_CONDITIONS;
+  const sinceMs = useMemo(() => lastChargedMs(file, position), [file, position]);
+  const conditions = useMemo(() => conditionsSince(kept, sinceMs), [kept, sinceMs]);
   const change = useMemo(
     () => (part: Partial<VisitConditions>) => void dispatch(conditionsChanged({ visitId, change: part })),
     [dispatch, visitId],

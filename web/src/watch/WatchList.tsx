@@ -3,7 +3,7 @@ import { figure } from '@vaktman/core';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { monthText, shortDayText } from '../control/dates';
+import { monthText, dayText } from '../control/dates';
 import { Mark, MARK_WORDS } from '../control/Mark';
 import { FIELD, PHONE } from '../theme/screen';
 import { ColdBar } from './ColdBar';
@@ -85,7 +85,7 @@ const whatOf = ({ row, answer }: WatchUnit, today: string): string => {
   if (row.openVisitId !== null) return `Visit open: ${says}`;
   if (row.findingCount === 0 && answer === 'unsaid' && row.cold === null) return 'A cold start cannot be told yet';
   if (row.findingCount === 0 && row.dueOn !== null)
-    return `${row.dueOn <= today ? 'Visit due since' : 'Next visit'} ${shortDayText(row.dueOn)}`;
+    return `${row.dueOn <= today ? 'Visit due since' : 'Next visit'} ${dayText(row.dueOn)}`;
   return row.findingCount > 1 ? `${says}, and ${row.findingCount - 1} more` : says;
 };
 

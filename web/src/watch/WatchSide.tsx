@@ -2,7 +2,7 @@ import type { WatchRow } from '@vaktman/contract';
 import { format, parseISO } from 'date-fns';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { shortDayText } from '../control/dates';
+import { dayText } from '../control/dates';
 import { QuietKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
 import { dueThisWeek, toBuy, type BuyLine } from './plans';
@@ -86,7 +86,7 @@ export const WatchSide = ({ rows, today, done }: { rows: readonly WatchRow[]; to
         <ul>
           {due.slice(0, SHOWN).map(({ unitId, dueOn, daysLate, by, what }) => (
             <li key={unitId}>
-              <time dateTime={dueOn}>{daysLate > 0 ? shortDayText(dueOn) : format(parseISO(dueOn), 'EEE d')}</time>
+              <time dateTime={dueOn}>{daysLate > 0 ? dayText(dueOn) : format(parseISO(dueOn), 'EEE d')}</time>
               <span>
                 <Link to={`/units/${encodeURIComponent(unitId)}`}>
                   <b>{unitId}</b>
@@ -119,7 +119,7 @@ export const WatchSide = ({ rows, today, done }: { rows: readonly WatchRow[]; to
           ))}
         </ul>
         {buy.length === 0 ? null : (
-          <QuietKey style={{ padding: 0 }} onPress={() => void saveCsv(buy)}>
+          <QuietKey style={{ padding: 0 }} onPress={() => saveCsv(buy)}>
             Save as CSV
           </QuietKey>
         )}

@@ -1,5 +1,4 @@
-import type { Caution } from '@vaktman/contract';
-import type { Leads, Reading } from '@vaktman/core';
+import type { Caution, Leads, Reading } from '@vaktman/core';
 import type { EntryField, EntryValues } from '../../control/Keypad';
 
 type Measured = Exclude<

@@ -1,0 +1,85 @@
+import type { VisitEvent, VisitEventOf } from '../file/visitEvent';
+import type { VisitFile } from '../file/visitFile';
+import type { Reading } from './reading';
+import { fittedIn, unitWith } from './unitAsOf';
+
+/** A visit as opened, and everything recorded in it. */
+export interface VisitParts {
+  readonly opening: Pick<VisitFile, 'unit' | 'method' | 'visit'>;
+  readonly readings: readonly Reading[];
+  readonly events: readonly VisitEvent[];
+}
+
+/** Puts a visit together as a file: with the batteries that were fitted in it, its repairs and its events. */
+export const composeVisit = ({ opening, readings, events }: VisitParts): VisitFile => {
+  const fitted = fittedIn(events);
+  const repairs = events.flatMap((event) => (event.kind === 'repaired' ? [event.repair] : []));
+  return {
+    format: 'vaktman-visit',
+    version: 1,
+    unit: unitWith(opening.unit, fitted),
+    method: opening.method,
+    visit: opening.visit,
+    readings: [...readings],
+    ...(repairs.length > 0 ? { repairs } : {}),
+    ...(events.length > 0 ? { events: [...events] } : {}),
+    ...(fitted.length > 0 ? { unitAtOpening: opening.unit } : {}),
+  };
+};
+
+/** How a visit stands with its signature. */
+export type Signature =
+  | { readonly status: 'open' }
+  | { readonly status: 'signed'; readonly closed: VisitEventOf<'closed'> }
+  /** Opened again; what is recorded now belongs to this amendment until it is signed off itself. */
+  | {
+      readonly status: 'amending';
+      readonly closed: VisitEventOf<'closed'>;
+      readonly amendment: VisitEventOf<'amended'>;
+    };
+
+/** Whether a visit takes further entries, and under which amendment. */
+export const signatureOf = (events: readonly VisitEvent[] = []): Signature => {
+  const signed = events.find((event) => event.kind === 'closed' && event.amends === undefined);
+  if (signed?.kind !== 'closed') return { status: 'open' };
+  const done = new Set(
+    events.flatMap((event) => (event.kind === 'closed' && event.amends !== undefined ? [event.amends] : [])),
+  );
+  const amendment = events.find((event) => event.kind === 'amended' && !done.has(event.eventId));
+  return amendment?.kind === 'amended'
+    ? { status: 'amending', closed: signed, amendment }
+    : { status: 'signed', closed: signed };
+};
+
+/** The visit as it was signed, without what was added under amendments; null while it has none. */
+export const asSigned = (file: VisitFile): VisitFile | null => {
+  const { events = [], amended = {} } = file;
+  if (!events.some(({ kind }) => kind === 'amended')) return null;
+  return composeVisit({
+    opening: { unit: file.unitAtOpening ?? file.unit, method: file.method, visit: file.visit },
+    readings: file.readings.filter(({ id }) => amended[id] === undefined),
+    events: events.filter((event) => event.kind !== 'amended' && event.amends === undefined),
+  });
+};
+
+/** Amendments of a signed visit, oldest first, with what each added. */
+export const amendmentsOf = ({
+  events = [],
+  readings,
+  amended = {},
+}: Pick<VisitFile, 'events' | 'readings' | 'amended'>): readonly {
+  readonly amendment: VisitEventOf<'amended'>;
+  readonly readings: readonly Reading[];
+  readonly events: readonly VisitEvent[];
+}[] =>
+  events.flatMap((event) =>
+    event.kind === 'amended'
+      ? [
+          {
+            amendment: event,
+            readings: readings.filter(({ id }) => amended[id] === event.eventId),
+            events: events.filter(({ amends }) => amends === event.eventId),
+          },
+        ]
+      : [],
+  );

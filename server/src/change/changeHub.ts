@@ -1,0 +1,58 @@
+import * as z from 'zod';
+import { listenTo, type Listening } from '../database/listen';
+
+const CHANNEL = 'vaktman_change';
+
+const changeSchema = z.object({
+  fleetId: z.string(),
+  visitId: z.string().optional(),
+  watch: z.boolean().optional(),
+  batteries: z.boolean().optional(),
+});
+export type Change = z.infer<typeof changeSchema>;
+
+/** What whoever listens is told: a change, or that some may have been missed and everything is to be asked again. */
+export type Told =
+  { readonly kind: 'change'; readonly change: Change } | { readonly kind: 'missed' } | { readonly kind: 'end' };
+type Listener = (told: Told) => void;
+
+/**
+ * Tells everybody connected to this server what changed in the database, whichever server changed it. Beginning to listen
+ * again after a loss tells them that some changes may have been missed.
+ */
+export class ChangeHub {
+  readonly #listeners = new Set<Listener>();
+  readonly #listening: Listening;
+  #began = false;
+
+  constructor(databaseUrl: string, onLost: (error: Error) => void) {
+    this.#listening = listenTo(databaseUrl, CHANNEL, {
+      onMessage: (payload) => this.#hear(payload),
+      onConnected: () => {
+        if (this.#began) this.#tell({ kind: 'missed' });
+        this.#began = true;
+      },
+      onLost,
+    });
+  }
+
+  #hear(payload: string): void {
+    const parsed = changeSchema.safeParse(JSON.parse(payload));
+    this.#tell(parsed.success ? { kind: 'change', change: parsed.data } : { kind: 'missed' });
+  }
+
+  #tell(told: Told): void {
+    for (const listener of [...this.#listeners]) listener(told);
+  }
+
+  /** @returns what ends it */
+  subscribe(listener: Listener): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  async stop(): Promise<void> {
+    this.#tell({ kind: 'end' });
+    await this.#listening.stop();
+  }
+}

@@ -1,0 +1,70 @@
+import { retirementSchema, unitDraftSchema } from '@vaktman/contract';
+import { Hono } from 'hono';
+import type { Pool } from '../database/pool';
+import { loadFleet } from '../fleet/fleetStore';
+import { checkedBody } from '../http/body';
+import { ClientError, notFound } from '../http/problem';
+import { loadUnitHistory } from '../outlook/unitHistory';
+import { paperOf } from '../record/paper';
+import type { PdfThread } from '../record/pdfThread';
+import { attachment } from '../record/recordRoute';
+import { addUnit, changeUnit, retireUnit } from './saveUnit';
+import { listUnits, loadUnit, loadVisitSummaries } from './unitStore';
+
+/**
+ * Units: the register, each with its page, history and labels.
+ * @param publicAddress where people reach the server, for labels to scan; as it was asked for when null
+ */
+export const unitRoutes = (
+  pool: Pool,
+  fleetId: () => Promise<string>,
+  pdfs: PdfThread,
+  publicAddress: string | null,
+): Hono => {
+  const routes = new Hono();
+  const stored = async (unitId: string) => {
+    const found = await loadUnit(pool, await fleetId(), unitId);
+    if (found === null) throw notFound(`Unit ${unitId}`);
+    return found;
+  };
+  routes.get('/', async (c) => c.json({ units: await listUnits(pool, await fleetId()) }));
+  routes.get('/:unitId', async (c) => {
+    const unitId = c.req.param('unitId');
+    const unit = await stored(unitId);
+    return c.json({ ...unit, visits: await loadVisitSummaries(pool, await fleetId(), unitId) });
+  });
+  routes.get('/:unitId/history', async (c) => {
+    const { unit } = await stored(c.req.param('unitId'));
+    return c.json(await loadUnitHistory(pool, await fleetId(), unit));
+  });
+  routes.get('/:unitId/labels.pdf', async (c) => {
+    const { unit } = await stored(c.req.param('unitId'));
+    const paper = paperOf(c.req.query('paper'));
+    const fleet = await loadFleet(pool, await fleetId());
+    const address = new URL(`/units/${encodeURIComponent(unit.id)}`, publicAddress ?? c.req.url).href;
+    const pdf = await pdfs.make({ kind: 'labels', unit, fleetName: fleet?.name ?? '', address, paper });
+    return new Response(Buffer.from(pdf), {
+      headers: { 'content-type': 'application/pdf', ...attachment(`${unit.id}-labels.pdf`) },
+    });
+  });
+  routes.put('/:unitId/retirement', async (c) => {
+    const retirement = await checkedBody(c, retirementSchema);
+    await retireUnit(pool, await fleetId(), c.req.param('unitId'), retirement, new Date().toISOString());
+    return c.json(retirement);
+  });
+  routes.post('/', async (c) => {
+    const draft = await checkedBody(c, unitDraftSchema);
+    await addUnit(pool, await fleetId(), draft, new Date().toISOString());
+    return c.json({ unitId: draft.unit.id }, 201);
+  });
+  routes.put('/:unitId', async (c) => {
+    const draft = await checkedBody(c, unitDraftSchema);
+    if (draft.unit.id !== c.req.param('unitId'))
+      throw new ClientError(422, 'Nothing was stored.', [
+        { path: 'unit.id', message: `expected ${c.req.param('unitId')}; a unit keeps its number` },
+      ]);
+    await changeUnit(pool, await fleetId(), draft, new Date().toISOString());
+    return c.json({ unitId: draft.unit.id });
+  });
+  return routes;
+};

@@ -1,0 +1,37 @@
+import type { VisitDetail } from '@vaktman/contract';
+import { Hono } from 'hono';
+import type { Pool } from '../database/pool';
+import { feedAnswer } from '../feed/feedRoute';
+import { loadFleet } from '../fleet/fleetStore';
+import { notFound } from '../http/problem';
+import type { StreamCount } from '../http/streamCount';
+import type { PdfThread } from '../record/pdfThread';
+import { fileAnswer, recordAnswer } from '../record/recordRoute';
+import { loadVisit } from './visitStore';
+
+/**
+ * Visits: each whole, as record and file, and the instruments' feed of its steps.
+ * @param feedPort loopback port of the instruments' adapter; null when there is none
+ */
+export const visitRoutes = (
+  pool: Pool,
+  fleetId: () => Promise<string>,
+  pdfs: PdfThread,
+  streams: StreamCount,
+  feedPort: number | null,
+): Hono => {
+  const routes = new Hono();
+  const stored = async (visitId: string): Promise<VisitDetail> => {
+    const visit = /^[0-9a-f-]{36}$/i.test(visitId) ? await loadVisit(pool, await fleetId(), visitId) : null;
+    if (visit === null) throw notFound(`Visit ${visitId}`);
+    return visit;
+  };
+  routes.get('/:visitId', async (c) => c.json(await stored(c.req.param('visitId'))));
+  routes.get('/:visitId/feed', async (c) => feedAnswer(c, await stored(c.req.param('visitId')), feedPort, streams));
+  routes.get('/:visitId/file', async (c) => fileAnswer(await stored(c.req.param('visitId'))));
+  routes.get('/:visitId/record.pdf', async (c) => {
+    const [visit, fleet] = await Promise.all([stored(c.req.param('visitId')), loadFleet(pool, await fleetId())]);
+    return recordAnswer(pdfs, visit, fleet?.timeZone ?? 'UTC', c.req.query('paper'));
+  });
+  return routes;
+};

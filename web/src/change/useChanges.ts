@@ -1,0 +1,87 @@
+import { useEffect } from 'react';
+import * as z from 'zod';
+import { api } from '../api/api';
+import { useOutbox } from '../outbox/OutboxContext';
+import { useAppDispatch } from '../store';
+
+/** Changes that come close together are asked for once. */
+const GATHER_MS = 250;
+const AGAIN_MS = 3000;
+
+const changeSchema = z.object({
+  visitId: z.string().optional(),
+  watch: z.boolean().optional(),
+  batteries: z.boolean().optional(),
+});
+
+/** Keeps what is shown in step with what others change: the server tells, and what is on screen is asked for again. */
+export const useChanges = (): void => {
+  const dispatch = useAppDispatch();
+  const outbox = useOutbox();
+  useEffect(() => {
+    let source: EventSource | null = null;
+    let again: ReturnType<typeof setTimeout> | null = null;
+    let gathering: ReturnType<typeof setTimeout> | null = null;
+    let ended = false;
+    const visits = new Set<string>();
+    let lists = false;
+    let batteries = false;
+
+    const ask = (): void => {
+      gathering = null;
+      dispatch(
+        api.util.invalidateTags([
+          ...[...visits].map((id) => ({ type: 'Visit' as const, id })),
+          ...(lists ? (['Watch', 'Unit'] as const) : []),
+          ...(batteries ? (['Battery'] as const) : []),
+        ]),
+      );
+      visits.clear();
+      lists = false;
+      batteries = false;
+    };
+    const gather = (): void => {
+      gathering ??= setTimeout(ask, GATHER_MS);
+    };
+    const everything = (): void =>
+      void dispatch(api.util.invalidateTags(['Visit', 'Watch', 'Unit', 'Battery', 'Fleet']));
+    let missed = false;
+
+    const open = async (): Promise<void> => {
+      again = null;
+      const device = await outbox.deviceId().catch(() => null);
+      if (ended) return;
+      source = new EventSource(`/api/changes?device=${device ?? 'unnamed'}`);
+      source.addEventListener('ready', () => {
+        // After a loss nobody knows what changed meanwhile.
+        if (missed) everything();
+        missed = false;
+        outbox.sendSoon(0);
+      });
+      source.addEventListener('missed', everything);
+      source.addEventListener('change', (event: MessageEvent<string>) => {
+        const change = changeSchema.safeParse(JSON.parse(event.data));
+        if (!change.success) return everything();
+        if (change.data.visitId !== undefined) visits.add(change.data.visitId);
+        lists ||= change.data.watch === true;
+        batteries ||= change.data.batteries === true;
+        gather();
+        return undefined;
+      });
+      source.onerror = () => {
+        missed = true;
+        // The browser tries again by itself after a cut; after a refusal it does not.
+        if (source?.readyState !== EventSource.CLOSED) return;
+        source.close();
+        again ??= setTimeout(() => void open(), AGAIN_MS);
+      };
+    };
+    void open();
+    return () => {
+      ended = true;
+      source?.close();
+      if (again !== null) clearTimeout(again);
+      if (gathering !== null) clearTimeout(gathering);
+    };
+  }, [dispatch, outbox]);
+};

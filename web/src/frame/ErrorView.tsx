@@ -1,0 +1,44 @@
+import { useRouteError } from 'react-router';
+import styled from 'styled-components';
+import { Key, KeyLink } from '../control/Key';
+
+const Sheet = styled.main`
+  padding: 3rem 1.5rem;
+  max-width: 46rem;
+  display: grid;
+  gap: 1.2rem;
+  justify-items: start;
+  h1 {
+    font-size: 2rem;
+  }
+  code {
+    overflow-wrap: anywhere;
+  }
+`;
+
+/** Parts of the application are fetched when first needed; after an update the old ones are gone. */
+const isLost = (error: unknown): boolean =>
+  error instanceof Error &&
+  /dynamically imported module|Importing a module script failed|Failed to fetch/i.test(error.message);
+
+/** In place of a view that failed: what happened, what is kept, and the ways on. */
+export const ErrorView = () => {
+  const error = useRouteError();
+  const lost = isLost(error);
+  return (
+    <Sheet role="alert">
+      <h1>{lost ? 'A part of the application could not be fetched' : 'This view failed'}</h1>
+      <p>
+        {lost
+          ? 'The server does not answer, or a new version took the place of this one.'
+          : 'Something in it went wrong that should not.'}{' '}
+        Readings that were saved are kept on this device.
+      </p>
+      {lost ? null : <code>{error instanceof Error ? error.message : String(error)}</code>}
+      <Key onPress={() => location.reload()}>Load it again</Key>
+      <KeyLink to="/" reloadDocument>
+        To the watch
+      </KeyLink>
+    </Sheet>
+  );
+};

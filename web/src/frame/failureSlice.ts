@@ -1,0 +1,18 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+
+/** Something a person did that did not come about, told until it is read. */
+export interface ToldFailure {
+  /** `keep`: it could not be kept on this device. `remember`: a setting could not. `act`: something else failed. */
+  readonly what: 'keep' | 'remember' | 'act';
+  readonly words: string;
+}
+
+export const failureSlice = createSlice({
+  name: 'failure',
+  initialState: null as ToldFailure | null,
+  reducers: {
+    failureTold: (_state, { payload }: PayloadAction<ToldFailure>) => payload,
+    failureRead: () => null,
+  },
+});
+export const { failureTold, failureRead } = failureSlice.actions;

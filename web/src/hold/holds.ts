@@ -1,0 +1,63 @@
+import { HOLD_SECONDS } from '@vaktman/core';
+import { useMemo } from 'react';
+import { clockStarted } from '../clock/clockSlice';
+import { useAppDispatch, useAppSelector, type State } from '../store';
+import { conditionsChanged, type Hold } from '../visit/conditionsSlice';
+
+/** A load or crank that is on now, wherever one is looking. */
+export interface RunningHold {
+  readonly visitId: string;
+  readonly unitId: string;
+  readonly hold: Hold;
+  /** Address of its own screen. */
+  readonly path: string;
+}
+
+/** A press that starts a hold may bounce: for this long nothing ends it. */
+export const BOUNCE_MS = 1200;
+const COOL_SECONDS = 60;
+const CRANK_COOL_SECONDS = 120;
+
+export const holdPath = (visitId: string, { kind, position }: Pick<Hold, 'kind' | 'position'>): string =>
+  kind === 'load' ? `/visits/${visitId}/battery.load/${position}` : `/visits/${visitId}/${position}`;
+
+const running = ({ conditions, outbox }: Pick<State, 'conditions' | 'outbox'>): RunningHold[] =>
+  Object.entries(conditions).flatMap(([visitId, { hold }]) =>
+    hold === null || hold.offMs !== null
+      ? []
+      : [{ visitId, hold, path: holdPath(visitId, hold), unitId: outbox.visits[visitId]?.file.unit.id ?? '' }],
+  );
+
+/** Every load and crank of this device that is on. */
+export const useRunningHolds = (): readonly RunningHold[] => {
+  const conditions = useAppSelector((state) => state.conditions);
+  const visits = useAppSelector((state) => state.outbox.visits);
+  return useMemo(() => running({ conditions, outbox: { visits } as State['outbox'] }), [conditions, visits]);
+};
+
+/** Seconds a hold has been on, whole ones, and how many are left of its fifteen. */
+export const heldSoFar = ({ startedMs }: Pick<Hold, 'startedMs'>, nowMs: number): { gone: number; left: number } => {
+  const gone = Math.max(0, Math.floor((nowMs - startedMs) / 1000));
+  return { gone, left: Math.max(0, HOLD_SECONDS - gone) };
+};
+
+/** Seconds a load was on, as measured. */
+export const heldSeconds = (startedMs: number, offMs: number): number => Math.round((offMs - startedMs) / 100) / 10;
+
+/** Calls a load or crank off: pile, battery and starter cool from then on. */
+export const useCallOff = (): ((running: RunningHold, offMs: number) => void) => {
+  const dispatch = useAppDispatch();
+  return ({ visitId, unitId, hold }, offMs) => {
+    const isLoad = hold.kind === 'load';
+    dispatch(conditionsChanged({ visitId, change: { hold: isLoad ? { ...hold, offMs } : null } }));
+    dispatch(
+      clockStarted({
+        id: `cool:${visitId}`,
+        name: isLoad ? `${unitId}: pile and battery ${hold.position} cool` : `${unitId}: starter cools`,
+        path: `/visits/${visitId}`,
+        startedMs: offMs,
+        seconds: isLoad ? COOL_SECONDS : CRANK_COOL_SECONDS,
+      }),
+    );
+  };
+};
