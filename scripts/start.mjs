@@ -1,76 +1,124 @@
 // Starts Vaktman: packages, database, build, demo data, server. Ctrl-C stops everything.
-import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { parseArgs } from 'node:util';
+import { setTimeout as pause } from 'node:timers/promises';
+import { claimFolder } from './setup/claim.mjs';
+import { Children } from './setup/children.mjs';
+import { startOptions } from './setup/options.mjs';
+import { startOver } from './setup/fresh.mjs';
 import { ensurePackages } from './setup/packages.mjs';
+import { dataFolder, startPostgres } from './setup/postgres.mjs';
 import { root } from './setup/root.mjs';
+import { isFree, portFrom, startServer } from './setup/server.mjs';
 
-const WANTED_PORT = 8080;
-const { values } = parseArgs({
-  options: { fresh: { type: 'boolean', default: false }, dev: { type: 'boolean', default: false } },
-});
+/** A part that ends by itself is started again, unless it does so over and over. */
+const TRIES_A_MINUTE = 6;
+
 const say = (text) => process.stdout.write(`${text}\n`);
+const told = (error) => (error instanceof Error ? error.message : String(error));
 
-ensurePackages();
-const { ensureBuild } = await import('./build.mjs');
-const { dataFolder, startPostgres } = await import('./setup/postgres.mjs');
-const { portFrom, startServer } = await import('./setup/server.mjs');
+let options;
+try {
+  options = startOptions(process.argv.slice(2), process.env);
+} catch (error) {
+  process.stderr.write(`${told(error)}\n`);
+  process.exit(2);
+}
 
-const given = process.env.DATABASE_URL;
-const asked = process.env.VAKTMAN_DATA ?? join(root, '.data');
-const data = given === undefined ? dataFolder(asked) : asked;
-const stops = [];
+const children = new Children();
+let claim = null;
+let vite = null;
 let stopping = false;
 const stopAll = async (code) => {
   if (stopping) return;
   stopping = true;
-  for (const stop of stops.reverse()) await stop();
+  await vite?.close();
+  await children.endAll();
+  claim?.release();
   process.exit(code);
 };
-process.on('SIGINT', () => void stopAll(0));
-process.on('SIGTERM', () => void stopAll(0));
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stopAll(0));
+process.on('exit', () => claim?.release());
+
+const { databaseUrl: given, host } = options;
+
+/** Keeps a part running: when it ends by itself, it is said, and it is started again. */
+const keepRunning = (name, first, startAgain) => {
+  const ends = [];
+  const watch = (part) =>
+    void part.ended.then(async (code) => {
+      if (stopping) return;
+      ends.push(Date.now());
+      const recent = ends.filter((at) => Date.now() - at < 60_000).length;
+      if (recent > TRIES_A_MINUTE) {
+        process.stderr.write(`The ${name} ended ${recent} times within a minute (${code}). Stopping.\n`);
+        await stopAll(1);
+        return;
+      }
+      process.stderr.write(`The ${name} ended (${code}). Starting it again ...\n`);
+      for (;;) {
+        try {
+          watch(await startAgain());
+          return;
+        } catch (error) {
+          if (stopping) return;
+          process.stderr.write(`${told(error)}\n`);
+          await pause(1000);
+        }
+      }
+    });
+  watch(first);
+};
 
 try {
-  if (values.fresh) {
-    if (given !== undefined)
-      throw new Error('--fresh starts over the private database only. Empty the one DATABASE_URL names yourself.');
-    if (existsSync(join(data, 'postgres', 'postmaster.pid')))
-      throw new Error('Vaktman is running on this data. Stop it first, then start with --fresh.');
-    rmSync(join(data, 'postgres'), { recursive: true, force: true });
-    rmSync(join(data, 'database-password'), { force: true });
-  }
-  await ensureBuild();
-  const database = given === undefined ? await startPostgres(data) : { url: given, stop: async () => {} };
-  stops.push(database.stop);
-  const port = await portFrom(WANTED_PORT);
-  if (port !== WANTED_PORT) say(`Port ${WANTED_PORT} is taken; using ${port}.`);
-  const server = await startServer({ databaseUrl: database.url, port, watchSources: values.dev });
-  stops.push(server.stop);
-  void server.ended.then((code) => {
-    if (!stopping) {
-      process.stderr.write(`The server ended unexpectedly with ${code}.\n`);
-      void stopAll(1);
+  const asked = process.env.VAKTMAN_DATA ?? join(root, '.data');
+  const data = given === undefined ? dataFolder(asked) : asked;
+  if (given === undefined) {
+    const answer = await claimFolder(data);
+    if (!answer.claimed) {
+      say(
+        answer.address === null
+          ? 'Vaktman is being started on this data by another command.'
+          : `Vaktman already runs at ${answer.address}`,
+      );
+      process.exit(0);
     }
-  });
-  if (values.dev) {
+    claim = answer;
+  }
+  // Claimed first: two commands at once would install and build over each other.
+  ensurePackages();
+  if (given === undefined && options.fresh) await startOver(data, children, say);
+  const { ensureBuild } = await import('./build.mjs');
+  await ensureBuild();
+  let databaseUrl = given;
+  if (given === undefined) {
+    const database = await startPostgres(data, { children });
+    databaseUrl = database.url;
+    keepRunning('database', database, () => startPostgres(data, { children, port: database.port }));
+  }
+  if (options.isPortGiven && !(await isFree(options.port, host)))
+    throw new Error(`PORT: ${options.port} on ${host} is taken. Expected a free one.`);
+  const port = await portFrom(options.port, host);
+  if (port !== options.port) say(`Port ${options.port} is taken; using ${port}.`);
+  const serve = () => startServer({ databaseUrl, port, host, watchSources: options.dev, children });
+  keepRunning('server', await serve(), serve);
+  const address = process.env.VAKTMAN_ADDRESS ?? `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
+  claim?.tell(address);
+  if (options.dev) {
     const { createServer } = await import('vite');
-    const vite = await createServer({
+    vite = await createServer({
       root: join(root, 'web'),
       configFile: join(root, 'web/vite.config.ts'),
       server: { proxy: { '/api': `http://127.0.0.1:${port}` } },
     });
     await vite.listen();
-    stops.push(() => vite.close());
     say(`Vaktman for developers: ${vite.resolvedUrls?.local[0] ?? ''}`);
-  } else {
-    say(`Vaktman is ready: http://127.0.0.1:${port}`);
-  }
+  } else say(`Vaktman is ready: ${address}`);
   say(
     given === undefined
       ? `Data: ${data}. Ctrl-C stops everything; the data stays.`
       : 'Data: the database DATABASE_URL names. Ctrl-C stops the server.',
   );
 } catch (error) {
-  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  if (!stopping) process.stderr.write(`${told(error)}\n`);
   await stopAll(1);
 }

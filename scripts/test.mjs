@@ -65,7 +65,7 @@ try {
   const data = dataFolder(join(root, '.test-data'));
   rmSync(join(data, 'postgres'), { recursive: true, force: true });
   database = await startPostgres(data, { durable: false });
-  const env = { TEST_DATABASE_URL: database.url, CHROMIUM: chromium, TZ: 'Europe/Oslo' };
+  const env = { TEST_DATABASE_URL: database.adminUrl, CHROMIUM: chromium, TZ: 'Europe/Oslo' };
 
   const units = join(reports, 'units.json');
   const unitStatus = run(

@@ -174,6 +174,6 @@ export const toSummary = async (page: Page): Promise<void> => {
   await page.getByRole('heading', { name: 'Findings' }).waitFor();
 };
 
-/** What a visit stored, without ids and times: for comparing two visits. */
+/** What a visit stored, without ids and times, also those told in words: for comparing two visits. */
 export const readingsOf = ({ file }: VisitDetail): unknown[] =>
-  file.readings.map(({ id: _id, at: _at, ...reading }) => reading);
+  file.readings.map(({ id: _id, at: _at, note: _note, ...reading }) => reading);

@@ -1,28 +1,47 @@
-import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
+import { Children } from './children.mjs';
 import { root } from './root.mjs';
 
+/** True when nobody listens on a port of an address. */
+export const isFree = (port, host = '127.0.0.1') =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
+  });
+
 /** The first port from `wanted` on that nobody listens on. */
-export const portFrom = async (wanted) => {
-  for (let port = wanted; port < wanted + 100; port++) {
-    const free = await new Promise((resolve) => {
-      const probe = createServer();
-      probe.once('error', () => resolve(false));
-      probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
-    });
-    if (free) return port;
-  }
-  throw new Error(`No free port from ${wanted} to ${wanted + 99} on 127.0.0.1.`);
+export const portFrom = async (wanted, host = '127.0.0.1') => {
+  for (let port = wanted; port < wanted + 100; port++) if (await isFree(port, host)) return port;
+  throw new Error(`No free port from ${wanted} to ${wanted + 99} on ${host}.`);
 };
 
+/** Settings of the environment that the server is given; nothing else of it is. */
+const PASSED_ON = [
+  'PATH',
+  'LANG',
+  'LC_ALL',
+  'TZ',
+  'NODE_ENV',
+  'NODE_EXTRA_CA_CERTS',
+  'LOG_LEVEL',
+  'VAKTMAN_ADDRESS',
+  'VAKTMAN_HOSTS',
+];
+const passedOn = () =>
+  Object.fromEntries(PASSED_ON.flatMap((name) => (process.env[name] === undefined ? [] : [[name, process.env[name]]])));
+
 /** Starts a stand-in for something outside, on a free loopback port that it tells on its first line: `name port`. */
-const startStandIn = async (name, watchSources) => {
+const startStandIn = async (name, watchSources, children) => {
   const command = watchSources
     ? ['--import', 'tsx', join(root, `server/src/${name}/main.ts`)]
     : [join(root, `dist/server/${name}.mjs`)];
-  const child = spawn(process.execPath, command, { cwd: root, detached: true, stdio: ['ignore', 'pipe', 'inherit'] });
-  const ended = new Promise((resolve) => child.once('exit', resolve));
+  const { child, ended } = children.start(process.execPath, command, {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    env: passedOn(),
+  });
   const port = await new Promise((resolve, reject) => {
     let said = '';
     child.stdout.on('data', (chunk) => {
@@ -32,20 +51,22 @@ const startStandIn = async (name, watchSources) => {
     });
     void ended.then((code) => reject(new Error(`The stand-in "${name}" ended with ${code}.`)));
   });
-  return {
-    port,
-    stop: async () => {
-      child.kill('SIGTERM');
-      await ended;
-    },
-  };
+  return { port, stop: () => children.end(child.pid) };
 };
 
 /**
  * Starts the application server and waits until it listens.
- * @returns its process and a function that stops it and waits for its end
+ * @returns its process, when it ended, and a function that stops it and waits for its end
  */
-export const startServer = async ({ databaseUrl, port, demo = true, watchSources = false }) => {
+export const startServer = async ({
+  databaseUrl,
+  port,
+  host = '127.0.0.1',
+  demo = true,
+  watchSources = false,
+  children = new Children(),
+  env = {},
+}) => {
   const command = watchSources
     ? [
         '--import',
@@ -60,43 +81,49 @@ export const startServer = async ({ databaseUrl, port, demo = true, watchSources
   // Instruments and a weather service of one's own are named in the environment; otherwise the stand-ins are started.
   const feed =
     process.env.VAKTMAN_FEED_PORT === undefined
-      ? await startStandIn('feed', watchSources)
+      ? await startStandIn('feed', watchSources, children)
       : { port: Number(process.env.VAKTMAN_FEED_PORT), stop: async () => {} };
-  const weather = process.env.VAKTMAN_WEATHER_URL === undefined ? await startStandIn('weather', watchSources) : null;
-  const child = spawn(process.execPath, command, {
+  const weather =
+    process.env.VAKTMAN_WEATHER_URL === undefined ? await startStandIn('weather', watchSources, children) : null;
+  const { child, ended } = children.start(process.execPath, command, {
     cwd: root,
-    detached: true,
-    stdio: ['ignore', 'pipe', 'inherit'],
+    stdio: ['pipe', 'pipe', 'inherit'],
     env: {
-      ...process.env,
+      ...passedOn(),
+      ...env,
       DATABASE_URL: databaseUrl,
+      HOST: host,
       PORT: String(port),
+      // The server ends when its end of this pipe closes.
+      VAKTMAN_PARENT: 'pipe',
       VAKTMAN_FEED_PORT: String(feed.port),
-      ...(weather === null ? {} : { VAKTMAN_WEATHER_URL: `http://127.0.0.1:${weather.port}` }),
+      VAKTMAN_WEATHER_URL: weather === null ? process.env.VAKTMAN_WEATHER_URL : `http://127.0.0.1:${weather.port}`,
       ...(demo ? { VAKTMAN_DEMO: join(root, 'dist/demo/fleet.json') } : {}),
       ...(watchSources ? {} : { VAKTMAN_WEB: join(root, 'dist/web') }),
     },
   });
-  const ended = new Promise((resolve) => child.once('exit', (code) => resolve(code)));
-  await new Promise((resolve, reject) => {
-    let said = '';
-    child.stdout.on('data', (chunk) => {
-      if (said.includes('listening')) {
-        process.stdout.write(chunk);
-        return;
-      }
-      said += chunk;
-      if (said.includes('listening')) resolve();
-    });
-    void ended.then((code) => reject(new Error(`The server ended with ${code} before it listened.`)));
-  });
-  return {
-    ended,
-    stop: async () => {
-      await feed.stop();
-      await weather?.stop();
-      child.kill('SIGTERM');
-      await ended;
-    },
+  child.stdin.on('error', () => {});
+  const stop = async () => {
+    await children.end(child.pid);
+    await feed.stop();
+    await weather?.stop();
   };
+  try {
+    await new Promise((resolve, reject) => {
+      let said = '';
+      child.stdout.on('data', (chunk) => {
+        if (said.includes('listening')) {
+          process.stdout.write(chunk);
+          return;
+        }
+        said += chunk;
+        if (said.includes('listening')) resolve();
+      });
+      void ended.then((code) => reject(new Error(`The server ended with ${code} before it listened.`)));
+    });
+  } catch (error) {
+    await stop();
+    throw error;
+  }
+  return { pid: child.pid, ended, stop };
 };
