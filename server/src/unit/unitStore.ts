@@ -1,5 +1,7 @@
 import type { Placement, UnitEntry, VisitSummary } from '@vaktman/contract';
 import {
+  parseArrangement,
+  type Arrangement,
   type BatteryThing,
   batteriesInOrder,
   unitSchema,
@@ -301,7 +303,13 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
   );
   // A place from which the battery was taken is described by its neighbours, as far as it can be.
   const neighbour = [...present.values()][0];
-  const unknown = { chemistry: neighbour?.chemistry ?? 'flooded', duty: neighbour?.duty ?? 'truck' };
+  const { series } = parseArrangement(row.arrangement as Arrangement);
+  const volts = row.systemVolts / series;
+  const unknown = {
+    chemistry: neighbour?.chemistry ?? 'flooded',
+    duty: neighbour?.duty ?? 'truck',
+    ...(volts === 12 ? {} : { nominalVolts: volts }),
+  };
   const unit = unitSchema.parse({
     id: unitId,
     description: row.description,

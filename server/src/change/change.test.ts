@@ -1,0 +1,74 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { unitDetailSchema } from '@vaktman/contract';
+import { demoArchive } from '@vaktman/demo';
+import { minute, TestVisit } from '../../test/entries';
+import { appOn, freshDatabase } from '../../test/testDatabase';
+import { ChangeHub, importArchive, type Pool } from '../index';
+
+let pool: Pool;
+let drop: () => Promise<void>;
+let url: string;
+const hubs: ChangeHub[] = [];
+beforeAll(async () => {
+  ({ pool, url, drop } = await freshDatabase());
+  await importArchive(pool, demoArchive());
+}, 60_000);
+afterAll(async () => {
+  for (const hub of hubs) await hub.stop();
+  await drop();
+});
+
+const server = () => {
+  const hub = new ChangeHub(url, () => undefined);
+  hubs.push(hub);
+  return { hub, app: appOn(pool, { hub }) };
+};
+
+/** What a reader of the changes hears. */
+const listen = async (app: ReturnType<typeof appOn>) => {
+  const answer = await app.request('/api/changes?device=tablet');
+  const reader = answer.body!.getReader();
+  let heard = '';
+  const reading = (async () => {
+    for (;;) {
+      const { done, value } = await reader.read();
+      if (done) return;
+      heard += new TextDecoder().decode(value);
+    }
+  })();
+  await expect.poll(() => heard).toContain('event: ready');
+  return { heard: () => heard, ended: reading, cancel: () => reader.cancel() };
+};
+
+describe('a change', () => {
+  it('made through one server is heard through another within two seconds', async () => {
+    const [one, two] = [server(), server()];
+    const listening = await listen(two.app);
+    const { unit } = unitDetailSchema.parse(await (await one.app.request('/api/units/P-07')).json());
+    const visit = new TestVisit(one.app, unit);
+    expect((await visit.send([visit.opening(), visit.rest('A', 12.7, minute(1))])).status).toBe(200);
+    await expect.poll(() => listening.heard(), { timeout: 2000 }).toContain(`"visitId":"${visit.id}"`);
+    expect(listening.heard()).toContain('"watch":true');
+    await listening.cancel();
+  });
+  it('that may have been missed while the connection was lost is told, and streams end with the server', async () => {
+    const { hub, app } = server();
+    const listening = await listen(app);
+    await expect
+      .poll(
+        async () =>
+          (
+            await pool.query(
+              "SELECT 1 FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%'",
+            )
+          ).rowCount,
+      )
+      .toBeGreaterThanOrEqual(hubs.length);
+    await pool.query(
+      "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%' AND pid <> pg_backend_pid()",
+    );
+    await expect.poll(() => listening.heard(), { timeout: 5000 }).toContain('event: missed');
+    await hub.stop();
+    await listening.ended;
+  });
+});
