@@ -129,6 +129,7 @@ export class Outbox {
     await this.#kept.takeBack(entries);
     for (const visitId of new Set(entries.map(({ entry }) => visitIdOf(entry)))) await this.open(visitId, null);
     await this.#countAside();
+    this.#store.dispatch(waitingCounted(await this.#kept.count()));
     this.sendSoon(0);
   }
 

@@ -1,0 +1,234 @@
+// @vitest-environment jsdom
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+import type { Batch, Entry, VisitDetail } from '@vaktman/contract';
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { v7 } from 'uuid';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { unit12 } from '../../../core/test/visitFixture';
+import { createStore, type Store } from '../store';
+import { Outbox } from './outbox';
+
+/** A server that answers batches as a test tells it to, over a real socket. */
+class Told {
+  readonly #server: Server;
+  readonly batches: Batch[] = [];
+  answer: (batch: Batch, response: ServerResponse) => void = (batch, response) =>
+    receipt(response, batch.entries.length);
+  constructor() {
+    this.#server = createServer((request, response) => void this.#take(request, response));
+  }
+  async #take(request: IncomingMessage, response: ServerResponse): Promise<void> {
+    let body = '';
+    for await (const chunk of request) body += String(chunk);
+    const batch = JSON.parse(body) as Batch;
+    this.batches.push(batch);
+    this.answer(batch, response);
+  }
+  async listen(): Promise<string> {
+    await new Promise<void>((resolve) => this.#server.listen(0, '127.0.0.1', resolve));
+    return `http://127.0.0.1:${(this.#server.address() as AddressInfo).port}`;
+  }
+  close(): void {
+    this.#server.closeAllConnections();
+    this.#server.close();
+  }
+  /** Ids of everything taken, in the order it came. */
+  get entries(): readonly Entry[] {
+    return this.batches.flatMap(({ entries }) => entries);
+  }
+}
+const json = (response: ServerResponse, status: number, body: unknown): void => {
+  response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body));
+};
+const receipt = (response: ServerResponse, added: number, more: object = {}): void =>
+  json(response, 200, { added, known: 0, ...more });
+const refusal = (response: ServerResponse, status: number, problems: { path: string; message: string }[]): void =>
+  json(response, status, { type: 'about:blank', title: 'Nothing was stored.', status, problems });
+
+const nodeFetch = globalThis.fetch;
+let server: Told;
+let store: Store;
+let outbox: Outbox;
+beforeEach(async () => {
+  // A device that has kept nothing yet.
+  globalThis.indexedDB = new IDBFactory();
+  server = new Told();
+  const url = await server.listen();
+  globalThis.fetch = (path, init) => nodeFetch(`${url}${String(path)}`, init);
+  store = createStore();
+  outbox = new Outbox(store);
+});
+afterEach(() => {
+  server.close();
+  globalThis.fetch = nodeFetch;
+});
+
+const opening = (visitId: string): Entry => ({
+  kind: 'visit',
+  opening: {
+    unit: unit12(),
+    method: { profile: 'pile' },
+    visit: { id: visitId, at: '2026-11-24T09:00:00+01:00', technician: 'I. Dahl', reason: 'pm' },
+  },
+});
+const reading = (visitId: string, volts: number): Extract<Entry, { kind: 'reading' }> => ({
+  kind: 'reading',
+  visitId,
+  takenBy: 'I. Dahl',
+  reading: { id: v7(), step: 'battery.openCircuit', point: 'A', at: '2026-11-24T09:05:00+01:00', volts },
+});
+const waiting = () => store.getState().outbox.waiting;
+const settled = () => expect.poll(waiting, { timeout: 8000 }).toBe(0);
+const visitHere = (visitId: string): VisitDetail => store.getState().outbox.visits[visitId]!;
+
+describe('the outbox', () => {
+  it('keeps first, sends in order, and says when a device made what', async () => {
+    const id = v7();
+    await outbox.record(opening(id));
+    await outbox.record(reading(id, 12.7));
+    await settled();
+    expect(server.entries.map(({ kind }) => kind)).toEqual(['visit', 'reading']);
+    expect(server.entries.map(({ made }) => made?.sequence)).toEqual([1, 2]);
+    expect(new Set(server.entries.map(({ made }) => made?.device)).size).toBe(1);
+    expect(server.batches.every(({ sentAt }) => sentAt !== undefined)).toBe(true);
+  });
+  it('takes a start pressed twice as one', async () => {
+    const id = v7();
+    await Promise.all([outbox.record(opening(id)), outbox.record({ ...opening(id) })]);
+    const twice = reading(id, 12.6);
+    await Promise.all([outbox.record(twice), outbox.record(twice)]);
+    await settled();
+    expect(server.entries).toHaveLength(2);
+  });
+  it('sets a refused entry aside alone: its visit and every other goes on', async () => {
+    const [bad, good] = [v7(), v7()];
+    const [wrong, right, other] = [reading(bad, 13), reading(bad, 12.6), reading(good, 12.5)];
+    server.answer = (batch, response) => {
+      const index = batch.entries.findIndex(
+        (entry) => entry.kind === 'reading' && entry.reading.id === wrong.reading.id,
+      );
+      if (index < 0) receipt(response, batch.entries.length);
+      else refusal(response, 409, [{ path: `entries[${index}].amends`, message: 'the visit was signed off at 10:02' }]);
+    };
+    for (const entry of [opening(bad), wrong, right, opening(good), other]) await outbox.record(entry);
+    await settled();
+    await expect.poll(() => store.getState().outbox.aside).toBe(1);
+    const [aside] = await outbox.aside();
+    expect(aside?.why).toEqual(['the visit was signed off at 10:02']);
+    const taken = server.entries.flatMap((entry) => (entry.kind === 'reading' ? [entry.reading.id] : []));
+    expect(taken).toContain(right.reading.id);
+    expect(taken).toContain(other.reading.id);
+    // It is not part of the visit while the server has not taken it.
+    expect(visitHere(bad).file.readings.map(({ id }) => id)).toEqual([right.reading.id]);
+
+    server.answer = (batch, response) => receipt(response, batch.entries.length);
+    await outbox.tryAgain([aside!]);
+    await settled();
+    expect(store.getState().outbox.aside).toBe(0);
+    expect(visitHere(bad).file.readings).toHaveLength(2);
+  });
+  it('keeps a visit together whose opening is refused, and brings it back together', async () => {
+    const id = v7();
+    server.answer = (_batch, response) =>
+      refusal(response, 422, [{ path: 'entries[0].opening.unit.id', message: 'expected a unit of this fleet' }]);
+    await outbox.record(opening(id));
+    await outbox.record(reading(id, 12.7));
+    await settled();
+    await expect.poll(() => store.getState().outbox.aside).toBe(2);
+    server.answer = (batch, response) => receipt(response, batch.entries.length);
+    server.batches.length = 0;
+    await outbox.tryAgain(await outbox.aside());
+    await settled();
+    expect(server.entries.map(({ kind }) => kind)).toEqual(['visit', 'reading']);
+  });
+  it.each([
+    [
+      'cuts its answer',
+      (response: ServerResponse) => {
+        response.writeHead(200, { 'content-type': 'application/json', 'content-length': '400' });
+        response.write('{"added": 1');
+        response.destroy();
+      },
+    ],
+    [
+      'answers with a page',
+      (response: ServerResponse) =>
+        void response.writeHead(200, { 'content-type': 'text/html' }).end('<h1>Sign in to the wireless</h1>'),
+    ],
+    ['answers with JSON that is no receipt', (response: ServerResponse) => json(response, 200, { ok: true })],
+    ['is stopping', (response: ServerResponse) => json(response, 503, {})],
+    ['hangs up', (response: ServerResponse) => void response.destroy()],
+  ])('sends again when the server %s, and delivers only on a receipt', async (_how, fail) => {
+    const id = v7();
+    let failures = 2;
+    server.answer = (batch, response) => (failures-- > 0 ? fail(response) : receipt(response, batch.entries.length));
+    await outbox.record(opening(id));
+    await expect.poll(() => server.batches.length, { timeout: 8000 }).toBeGreaterThanOrEqual(3);
+    await settled();
+    expect(failures).toBeLessThan(0);
+  });
+  it('sends a batch in halves when it is too large, and goes on past a visit at which the server fails', async () => {
+    const [broken, large] = [v7(), v7()];
+    server.answer = (batch, response) => {
+      if (batch.entries.some((entry) => (entry.kind === 'visit' ? entry.opening.visit.id : entry.visitId) === broken))
+        json(response, 500, {});
+      else if (batch.entries.length > 2) json(response, 413, {});
+      else receipt(response, batch.entries.length);
+    };
+    await outbox.record(opening(broken));
+    await outbox.record(opening(large));
+    for (let volts = 12; volts < 12.5; volts += 0.1) await outbox.record(reading(large, volts));
+    await expect.poll(waiting, { timeout: 8000 }).toBe(1);
+    expect(store.getState().outbox.turnedAway).toContain('tried again');
+  });
+  it('tells how far the clock of the device is off', async () => {
+    server.answer = (batch, response) => receipt(response, batch.entries.length, { clockAheadMs: 2 * 86_400_000 });
+    await outbox.record(opening(v7()));
+    await settled();
+    expect(store.getState().outbox.clockAheadMs).toBe(2 * 86_400_000);
+  });
+  it('shows two tabs of one device the same visit, and neither undoes the other', async () => {
+    const id = v7();
+    const otherStore = createStore();
+    const other = new Outbox(otherStore);
+    await outbox.record(opening(id));
+    await other.open(id, null);
+    const [mine, theirs] = [reading(id, 12.7), reading(id, 12.6)];
+    await Promise.all([outbox.record(mine), other.record(theirs)]);
+    await outbox.open(id, null);
+    expect(
+      visitHere(id)
+        .file.readings.map((own) => own.id)
+        .sort(),
+    ).toEqual([mine.reading.id, theirs.reading.id].sort());
+  });
+  it('never builds a visit from the answer for another', async () => {
+    const [one, two] = [v7(), v7()];
+    await outbox.record(opening(one));
+    await outbox.record(opening(two));
+    await expect(outbox.open(one, visitHere(two))).rejects.toThrow(`Expected visit ${one}`);
+    expect(visitHere(one).file.visit.id).toBe(one);
+  });
+  it('says on screen when the device does not keep anything', async () => {
+    const put = IDBObjectStore.prototype.put;
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('The quota has been exceeded.', 'QuotaExceededError');
+    };
+    try {
+      await expect(outbox.record(opening(v7()))).rejects.toThrow('quota');
+    } finally {
+      IDBObjectStore.prototype.put = put;
+    }
+    expect(store.getState().failure).toMatchObject({ what: 'keep', words: expect.stringContaining('quota') as string });
+    await outbox.record(opening(v7()));
+    await settled();
+  });
+  it('works where the browser has no locks', async () => {
+    expect('locks' in navigator && navigator.locks !== undefined).toBe(false);
+    await outbox.record(opening(v7()));
+    await settled();
+    expect(server.batches).toHaveLength(1);
+  });
+});
