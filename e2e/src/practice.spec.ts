@@ -46,7 +46,7 @@ test('solves an exercise on the bench: probes, pile, reading, and the fault name
 });
 
 test('gets an exercise wrong: the wrong part, a long load, and a debrief that says so', async ({ page, vaktman }) => {
-  await page.goto(`${vaktman.url}/practice/positive-lug`);
+  await page.goto(`${vaktman.url}/practice/6`);
   await page.getByLabel('Part or joint').selectOption({ label: 'Replace the starter' });
   await page.getByRole('button', { name: 'Do it' }).click();
   await page.getByLabel('Carbon pile').selectOption('starter');

@@ -144,7 +144,7 @@ const walk = async (page: Page, unitId: string): Promise<void> => {
 
 /** An exercise on the bench with probes and pile on, and what is told of it in the end. The clock is the real one. */
 const bench = async (page: Page): Promise<void> => {
-  await page.goto(`${vaktman.url}/practice/ground-cable`);
+  await page.goto(`${vaktman.url}/practice/2`);
   const leads = page.getByRole('group', { name: 'Leads' });
   await leads.getByRole('button', { name: /^RED/ }).click();
   await page.getByRole('button', { name: /Put the lead on the starter ground/ }).press('Enter');

@@ -9,7 +9,7 @@ import { sourcesOf, standingLoadOhms, type OperatingPoint } from '../circuit/ope
 import { rippleVolts } from '../circuit/ripple';
 import { resistiveSource, type Source } from '../circuit/source';
 import { rpmOf } from '../circuit/starterModel';
-import { bankNodes, solenoidCloses, starterNodes, wire, type PilePlace } from '../circuit/wiring';
+import { alternatorNodes, bankNodes, solenoidCloses, starterNodes, wire, type PilePlace } from '../circuit/wiring';
 
 /** Everything a hand can set on the bench. */
 export interface BenchControls {
@@ -172,7 +172,16 @@ export class Bench {
   /** Where the meter's leads are, when both touch something and it reads volts. */
   #meter(): readonly [string, string] | undefined {
     const { red, black } = this.#controls;
-    return red === null || black === null ? undefined : [red, black];
+    return red === null || black === null ? undefined : [this.#nodeAt(red), this.#nodeAt(black)];
+  }
+
+  /** The node of the circuit behind a numbered point of the drawing: alternators are numbered by their own names there. */
+  #nodeAt(point: string): string {
+    const named = /^(.+)\.(B\+|ground)$/.exec(point);
+    const alternator = this.#machine.unit.alternators?.find(({ id }) => id === named?.[1]);
+    if (alternator === undefined) return point;
+    const nodes = alternatorNodes(this.#machine, alternator.id);
+    return named?.[2] === 'B+' ? nodes.plus : nodes.ground;
   }
 
   #crank(seconds: number): void {
@@ -262,7 +271,8 @@ export class Bench {
     this.#emfs = Float64Array.of(volts, amps);
   }
 
-  #volts(node: string): number {
+  #volts(point: string): number {
+    const node = this.#nodeAt(point);
     const { isolated } = this.#controls;
     if (isolated !== null) return node === `${isolated}+` ? this.#emfs[0]! : 0;
     const network = this.#network;
@@ -345,7 +355,7 @@ export class Bench {
     const point = this.#point;
     if (point === null || !this.#running) return 0;
     const { red } = this.#controls;
-    const at = red !== null && /alternator|ALT|\.B\+$/.test(red) ? 'alternator' : 'bank';
+    const at = red !== null && this.#nodeAt(red).startsWith('alternator') ? 'alternator' : 'bank';
     return point.alternators.reduce((most, alternator) => Math.max(most, rippleVolts(point, alternator, at)), 0);
   }
 }

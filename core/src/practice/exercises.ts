@@ -225,3 +225,7 @@ export const EXERCISES: readonly Exercise[] = [
 ];
 
 export const exerciseById = (id: string): Exercise | undefined => EXERCISES.find((candidate) => candidate.id === id);
+
+/** The exercise at a place of the list, from 1: its address tells nothing of what is hidden in it. */
+export const exerciseAt = (place: string): Exercise | undefined =>
+  /^[1-9]\d*$/.test(place) ? EXERCISES[Number(place) - 1] : undefined;

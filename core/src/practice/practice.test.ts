@@ -71,6 +71,17 @@ describe('the bench', () => {
     held(frozen, { pileAt: 'bank' }, 0.1);
     expect(held(frozen, { knob: 0.2 }, 0.2).dangers).toEqual(['load-on-frozen']);
   });
+  it('reads volts at the alternator, by the name its points have in the drawing', () => {
+    const machine = bench();
+    const atRest = held(machine, { red: 'ALT1.B+', black: 'ALT1.ground' }, 0.1).meterVolts!;
+    expect(atRest).toBeGreaterThan(12);
+    held(machine, { key: 'start' }, 3);
+    const running = held(machine, { key: 'on', throttleRpm: 1500 }, 3);
+    expect(running.state).toBe('running');
+    expect(running.meterVolts!).toBeGreaterThan(13.5);
+    // What the charging cable loses is read between the alternator and the bank.
+    expect(Math.abs(held(machine, { red: 'ALT1.B+', black: 'A+' }, 0.2).meterVolts!)).toBeLessThan(1);
+  });
   it('loads the whole bank through the posts of a battery whose cables are on', () => {
     const machine = bench();
     held(machine, { pileAt: 'battery:A' }, 0.1);

@@ -12,6 +12,10 @@ export const failureOf = (error: FetchBaseQueryError | SerializedError): Failure
     const details = problemDetailsSchema.safeParse(typeof error.data === 'string' ? parsed(error.data) : error.data);
     if (details.success) return { kind: 'refused', details: details.data };
   }
+  if ('status' in error && error.status === 'PARSING_ERROR')
+    return { kind: 'unreached', words: 'Something else answered in place of the server.' };
+  if ('status' in error && typeof error.status === 'number')
+    return { kind: 'unreached', words: `The server failed (${error.status}).` };
   return { kind: 'unreached', words: 'The server does not answer.' };
 };
 
@@ -33,3 +37,7 @@ export const problemText = (error: FetchBaseQueryError | SerializedError): strin
   const { title, problems } = failure.details;
   return problems === undefined ? title : problems.map(({ message }) => message).join('; ');
 };
+
+/** Why a view cannot be shown, in words for a whole sheet: what the server said, or that it does not answer. */
+export const failedWords = (error: FetchBaseQueryError | SerializedError | undefined): string =>
+  error === undefined ? 'The server does not answer.' : problemText(error);

@@ -4,6 +4,7 @@ import { Input, Label, SearchField } from 'react-aria-components';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useBatteriesQuery, useBatteryLivesQuery } from '../api/api';
+import { failedWords } from '../api/failure';
 import { dayText } from '../control/dates';
 import { ChoiceField } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
@@ -40,7 +41,7 @@ export const BatteriesView = () => {
         batteries.isError ? (
           <Failed
             title="The batteries could not be loaded"
-            words="The server does not answer."
+            words={failedWords(batteries.error)}
             again={() => void batteries.refetch()}
           />
         ) : (

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import styled from 'styled-components';
 import { useBatteryQuery } from '../api/api';
-import { isNotFound } from '../api/failure';
+import { failedWords, isNotFound } from '../api/failure';
 import { dateOf, dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { DeviceKeys } from '../frame/DeviceKeys';
@@ -179,7 +179,7 @@ export const BatteryView = () => {
         <MainBar />
         <Failed
           title={isNotFound(error) ? 'This battery is not on record' : 'The battery could not be loaded'}
-          words={isNotFound(error) ? 'Look for its serial among the batteries.' : 'The server does not answer.'}
+          words={isNotFound(error) ? 'Look for its serial among the batteries.' : failedWords(error)}
           again={() => void refetch()}
         />
       </>

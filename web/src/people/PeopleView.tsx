@@ -2,7 +2,7 @@ import { ROLES, type Person } from '@vaktman/contract';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { useAddPersonMutation, useChangePersonMutation, useFleetQuery } from '../api/api';
-import { problemText } from '../api/failure';
+import { failedWords, problemText } from '../api/failure';
 import { ChoiceField, Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
 import { Failed, Loading } from '../frame/Failed';
@@ -80,7 +80,7 @@ const PersonRow = ({ person }: { person: Person }) => {
 
 /** Who works in the fleet: names, roles, and who is working at this device. */
 export const PeopleView = () => {
-  const { data: fleet, isError, refetch } = useFleetQuery();
+  const { data: fleet, isError, error, refetch } = useFleetQuery();
   const [addPerson] = useAddPersonMutation();
   const [name, setName] = useState('');
   const [role, setRole] = useState<string>('technician');
@@ -89,11 +89,7 @@ export const PeopleView = () => {
     return (
       <>
         <MainBar />
-        <Failed
-          title="The names could not be loaded"
-          words="The server does not answer."
-          again={() => void refetch()}
-        />
+        <Failed title="The names could not be loaded" words={failedWords(error)} again={() => void refetch()} />
       </>
     );
   if (fleet === undefined) return <Loading />;

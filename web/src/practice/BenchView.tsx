@@ -1,22 +1,25 @@
 import {
   afterRepair,
   debrief,
-  exerciseById,
+  batteriesInOrder,
+  exerciseAt,
   figure,
+  loadTarget,
   partsOf,
   pointName,
   scoreOf,
+  type BenchControls,
   type Debrief,
   type DebriefInput,
-  type Fault,
-  type NamedFault,
   type Score,
+  type Unit,
 } from '@vaktman/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/Field';
 import { Key } from '../control/Key';
+import type { BatteryFace } from '../drawing/BankDrawing';
 import { PathDrawing } from '../drawing/PathDrawing';
 import { EndLink } from '../frame/EndLink';
 import { Failed } from '../frame/Failed';
@@ -26,6 +29,7 @@ import { useAppSelector } from '../store';
 import { NARROW, PHONE } from '../theme/screen';
 import { BatteryTools, toolName } from './BatteryTools';
 import { BenchControlsPanel } from './BenchControlsPanel';
+import { forgetBenchNotes, useBenchNotes } from './benchNotes';
 import { DebriefPanel } from './DebriefPanel';
 import { HazardStrip } from './HazardStrip';
 import { MeterPanel } from './MeterPanel';
@@ -89,21 +93,51 @@ interface Exercise extends DebriefInput {
   readonly parMinutes: number;
 }
 
-const Running = ({ exercise, again }: { exercise: Exercise; again: () => void }) => {
+/** What is done to each battery now, as the drawing shows it. */
+const batteryFaces = (unit: Unit, { isolated, pileAt, knob }: BenchControls): Record<string, BatteryFace> =>
+  Object.fromEntries(
+    batteriesInOrder(unit.bank).map(({ position }): [string, BatteryFace] => {
+      const loaded = pileAt === `battery:${position}` || pileAt === 'bank';
+      const words = [
+        isolated === position ? 'cables off' : '',
+        loaded ? (knob > 0 ? 'pile draws' : 'pile on') : '',
+      ].filter((text) => text !== '');
+      return [position, { value: null, unit: '', note: words.join(', '), mark: null }];
+    }),
+  );
+
+/** What half the rating of the bank's batteries is: what the pile has to draw from one alone. */
+const halfRating = (unit: Unit): string => {
+  const [first] = batteriesInOrder(unit.bank);
+  const target = first === undefined ? null : loadTarget(first);
+  return target === null
+    ? 'rating not on the label'
+    : `${Math.round(2 * target.amps)} A, half ${Math.round(target.amps)} A`;
+};
+
+const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; again: () => void }) => {
   const bench = useBench(exercise);
   const { frame, controls, change, wait, repair, worker } = bench;
   const [lead, setLead] = useState<Lead>('red');
-  const [minutes, setMinutes] = useState(0);
-  const [notes, setNotes] = useState<readonly string[]>([]);
-  const [named, setNamed] = useState<readonly NamedFault[]>([]);
-  const [faults, setFaults] = useState<readonly Fault[]>(exercise.faults);
-  const [needless, setNeedless] = useState<readonly string[]>([]);
+  const [done, changeDone] = useBenchNotes(kept);
+  const { minutes, notes, named, needless } = done;
+  const faults = done.faults ?? exercise.faults;
+  const setNotes = (add: (before: readonly string[]) => readonly string[]): void =>
+    changeDone((before) => ({ ...before, notes: add(before.notes) }));
   const [score, setScore] = useState<Score | null>(null);
   const [told, setTold] = useState<Debrief | null>(null);
   const [part, setPart] = useState(0);
   const dragged = useRef<Lead | null>(null);
   const parts = useMemo(() => partsOf(exercise.unit), [exercise]);
-  const spend = useCallback((cost: number) => setMinutes((before) => before + cost), []);
+  const repairedBefore = useRef(done.faults);
+  useEffect(() => {
+    // After a reload the machine stands as it was made: what was repaired in it is repaired again.
+    if (worker !== null && repairedBefore.current !== null) repair(repairedBefore.current);
+  }, [worker, repair]);
+  const spend = useCallback(
+    (cost: number) => changeDone((before) => ({ ...before, minutes: before.minutes + cost })),
+    [changeDone],
+  );
 
   const place = useCallback(
     (which: Lead, at: string): void => {
@@ -167,7 +201,7 @@ const Running = ({ exercise, again }: { exercise: Exercise; again: () => void })
         <PathDrawing
           unit={exercise.unit}
           faces={NO_FACES}
-          batteries={{}}
+          batteries={batteryFaces(exercise.unit, controls)}
           leads={leads}
           onPoint={onPoint}
           onStretch={onStretch}
@@ -215,12 +249,15 @@ const Running = ({ exercise, again }: { exercise: Exercise; again: () => void })
             <Key
               onPress={() => {
                 const chosen = parts[part]!;
-                const done = afterRepair(faults, chosen.part);
-                spend(chosen.minutes);
-                setFaults(done.faults);
-                repair(done.faults);
-                if (done.needless) setNeedless((before) => [...before, chosen.words]);
-                setNotes((before) => [...before, `${chosen.words}: done`]);
+                const repaired = afterRepair(faults, chosen.part);
+                repair(repaired.faults);
+                changeDone((before) => ({
+                  ...before,
+                  minutes: before.minutes + chosen.minutes,
+                  faults: repaired.faults,
+                  needless: repaired.needless ? [...before.needless, chosen.words] : before.needless,
+                  notes: [...before.notes, `${chosen.words}: done`],
+                }));
               }}
               style={{ width: '100%', marginTop: '0.5rem' }}
             >
@@ -232,7 +269,7 @@ const Running = ({ exercise, again }: { exercise: Exercise; again: () => void })
             <NameFault
               unit={exercise.unit}
               named={named}
-              add={(fault) => setNamed((before) => [...before, fault])}
+              add={(fault) => changeDone((before) => ({ ...before, named: [...before.named, fault] }))}
               finish={finish}
             />
           </div>
@@ -280,6 +317,7 @@ export const BenchView = () => {
   const free = useAppSelector((state) => state.practice.free);
   usePracticeGround(true);
   const [run, setRun] = useState(0);
+  const kept = `vaktman.bench.${exerciseId}${exerciseId === 'free' ? `.${free?.seed ?? 0}` : ''}`;
   const exercise = useMemo((): Exercise | null => {
     if (exerciseId === 'free')
       return free === null
@@ -290,7 +328,7 @@ export const BenchView = () => {
             story: `Any unit, any fault: ${free.unit.id}, ${free.unit.description}.`,
             parMinutes: 60,
           };
-    const known = exerciseById(exerciseId);
+    const known = exerciseAt(exerciseId);
     return known === undefined ? null : { ...known, parMinutes: known.minutes };
   }, [exerciseId, free]);
   if (exercise === null)
@@ -309,11 +347,20 @@ export const BenchView = () => {
         cells={[
           { label: 'Exercise', value: exercise.title },
           { label: 'Bank', value: bankWords(exercise.unit.systemVolts, exercise.unit.bank.arrangement) },
+          { label: 'Each battery', value: halfRating(exercise.unit) },
           { label: 'Air and batteries', value: `${exercise.ambientC} °C` },
         ]}
         end={<EndLink to="/practice">Leave practice</EndLink>}
       />
-      <Running key={run} exercise={exercise} again={() => setRun((before) => before + 1)} />
+      <Running
+        key={run}
+        exercise={exercise}
+        kept={kept}
+        again={() => {
+          forgetBenchNotes(kept);
+          setRun((before) => before + 1);
+        }}
+      />
     </>
   );
 };

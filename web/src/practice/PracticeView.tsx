@@ -18,6 +18,7 @@ import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
 import { useUnitQuery, useWatchQuery } from '../api/api';
+import { failedWords } from '../api/failure';
 import { instantNow } from '../control/dates';
 import { ChoiceField, Field } from '../control/Field';
 import { Key, KeyLink, PrimaryKey } from '../control/Key';
@@ -149,14 +150,22 @@ const Row = ({ exercise, visit }: { exercise: Exercise; visit: (input: DebriefIn
       </small>
     </div>
     <Key onPress={() => visit(exercise)}>As a visit</Key>
-    <KeyLink to={`/practice/${exercise.id}`}>Bench</KeyLink>
+    <KeyLink to={`/practice/${EXERCISES.indexOf(exercise) + 1}`}>Bench</KeyLink>
   </li>
 );
+
+const numberIn = (text: string): number => Number(text.trim().replace(',', '.').replace('−', '-'));
+
+/** What is wrong with a typed number, in words; undefined when nothing is. */
+const outOf = (text: string, min: number, max: number, unit: string): string | undefined => {
+  const value = text.trim() === '' ? NaN : numberIn(text);
+  return value >= min && value <= max ? undefined : `expected ${min} to ${max} ${unit}, received ${text || 'nothing'}`;
+};
 
 const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) => {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const { data: watch } = useWatchQuery();
+  const { data: watch, error } = useWatchQuery();
   const [unitId, setUnitId] = useState('');
   const chosen = unitId === '' ? (watch?.units[0]?.unitId ?? '') : unitId;
   const { data: detail } = useUnitQuery(chosen, { skip: chosen === '' });
@@ -167,7 +176,9 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
   const [amount, setAmount] = useState('2');
   const [faults, setFaults] = useState<readonly Fault[]>([]);
   const [wrong, setWrong] = useState<string | null>(null);
-  if (detail === undefined) return <p>The units of the fleet are being fetched.</p>;
+  if (watch?.units.length === 0) return <p>The fleet has no units yet. Add one, and play with it here.</p>;
+  if (detail === undefined)
+    return <p>{error === undefined ? 'The units of the fleet are being fetched.' : failedWords(error)}</p>;
   const { unit } = detail;
   const places = placesOf(unit, kind);
   const at = places.includes(place) ? place : (places[0] ?? '');
@@ -190,15 +201,13 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
     setWrong(null);
     setFaults((before) => [...before, parsed.data]);
   };
+  const ambientWrong = outOf(ambient, -40, 45, '°C');
+  const chargeWrong = outOf(charge, 0, 100, '%');
+  const ready = ambientWrong === undefined && chargeWrong === undefined;
   const input = (): DebriefInput => ({
     unit,
-    ambientC: Math.min(45, Math.max(-40, Number(ambient.replace(',', '.').replace('−', '-')) || 0)),
-    stateOfChargePercent: Object.fromEntries(
-      unit.bank.batteries.map(({ position }) => [
-        position,
-        Math.min(100, Math.max(0, Number(charge.replace(',', '.')) || 0)),
-      ]),
-    ),
+    ambientC: numberIn(ambient),
+    stateOfChargePercent: Object.fromEntries(unit.bank.batteries.map(({ position }) => [position, numberIn(charge)])),
     faults,
     seed: 1 + Math.floor(Math.random() * 1e6),
   });
@@ -214,8 +223,8 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
         options={(watch?.units ?? []).map(({ unitId: id, description }) => [id, `${id}, ${description}`] as const)}
       />
       <div className="pair">
-        <Field label="Air and batteries, °C" value={ambient} onChange={setAmbient} />
-        <Field label="State of charge, %" value={charge} onChange={setCharge} inputMode="decimal" />
+        <Field label="Air and batteries, °C" value={ambient} onChange={setAmbient} error={ambientWrong} />
+        <Field label="State of charge, %" value={charge} onChange={setCharge} inputMode="decimal" error={chargeWrong} />
       </div>
       <div className="pair">
         <ChoiceField
@@ -255,8 +264,11 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
         ))}
       </ul>
       <div className="pair">
-        <Key onPress={() => visit(input())}>As a visit</Key>
+        <Key isDisabled={!ready} onPress={() => visit(input())}>
+          As a visit
+        </Key>
         <PrimaryKey
+          isDisabled={!ready}
           onPress={() => {
             dispatch(freePlaySet(input()));
             void navigate('/practice/free');

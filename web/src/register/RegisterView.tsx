@@ -5,7 +5,7 @@ import { Input, Label, SearchField } from 'react-aria-components';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useRegisterQuery, useRetireUnitMutation } from '../api/api';
-import { problemText } from '../api/failure';
+import { failedWords, problemText } from '../api/failure';
 import { AskReason } from '../control/AskReason';
 import { dayText } from '../control/dates';
 import { PrimaryKeyLink, QuietKey } from '../control/Key';
@@ -60,7 +60,7 @@ export const RegisterView = () => {
         {register.isError ? (
           <Failed
             title="The register could not be loaded"
-            words="The server does not answer."
+            words={failedWords(register.error)}
             again={() => void register.refetch()}
           />
         ) : (

@@ -1,13 +1,14 @@
-import type { UnitDetail } from '@vaktman/contract';
+import type { UnitDetail, UnitDraft } from '@vaktman/contract';
 import { CHEMISTRIES, LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES, RATING_STANDARDS } from '@vaktman/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useAddUnitMutation, useChangeUnitMutation, useFleetQuery, useUnitQuery } from '../api/api';
-import { failureOf } from '../api/failure';
+import { failedWords, failureOf } from '../api/failure';
 import { FieldGroup } from '../control/Field';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
+import { useOnce } from '../control/useOnce';
 import { bankWords } from '../control/words';
 import { BankDrawing } from '../drawing/BankDrawing';
 import { PathDrawing } from '../drawing/PathDrawing';
@@ -15,6 +16,7 @@ import { EndLink } from '../frame/EndLink';
 import { Failed, Loading } from '../frame/Failed';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
+import { AskBeforeSaving, type SaveQuestion } from './AskBeforeSaving';
 import { Choice, TextLine, type FormName } from './formLines';
 import {
   arrangementsFor,
@@ -97,7 +99,7 @@ const CABLE_WORDS: Readonly<Record<CableKey, string>> = {
 const NO_FACES = { stretches: {}, joints: {} };
 
 const UnitForm = ({
-  before,
+  before: loaded,
   template,
   yards,
 }: {
@@ -109,6 +111,9 @@ const UnitForm = ({
   const navigate = useNavigate();
   const [addUnit] = useAddUnitMutation();
   const [changeUnit] = useChangeUnitMutation();
+  // The unit as it stood when the form was opened: what others change meanwhile is not passed off as seen.
+  const [before] = useState(loaded);
+  const [question, setQuestion] = useState<SaveQuestion | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const resolver = useMemo(() => formResolver(before), [before]);
   const form = useForm<UnitFormFields>({
@@ -118,9 +123,9 @@ const UnitForm = ({
   });
   const { control, setValue, getValues, handleSubmit, setError } = form;
   const values = useWatch({ control }) as UnitFormFields;
-  const arrangements = arrangementsFor(values.systemVolts);
+  const arrangements = arrangementsFor(values.systemVolts, values.batteryVolts);
   const count = batteryCount(values.arrangement);
-  const series = values.systemVolts === '24';
+  const series = values.systemVolts !== values.batteryVolts;
 
   useEffect(() => {
     if (!arrangements.some((arrangement) => arrangement === values.arrangement))
@@ -140,11 +145,13 @@ const UnitForm = ({
     return checked.ok ? checked.draft.unit : null;
   }, [values, before]);
 
-  const save = handleSubmit(async (typed) => {
+  const submit = async (typed: UnitFormFields, settled: Partial<UnitDraft> = {}): Promise<void> => {
     setFailure(null);
+    setQuestion(null);
     const checked = checkForm(typed, before);
     if (!checked.ok) return;
-    const result = before === null ? await addUnit(checked.draft) : await changeUnit(checked.draft);
+    const draft = { ...checked.draft, ...settled };
+    const result = before === null ? await addUnit(draft) : await changeUnit(draft);
     if (result.error === undefined) {
       await navigate(`/units/${encodeURIComponent(checked.draft.unit.id)}`);
       return;
@@ -154,10 +161,25 @@ const UnitForm = ({
       setFailure(`${why.words} What you typed is still here; save again when it does.`);
       return;
     }
-    setFailure(why.details.title);
-    for (const [path, message] of Object.entries(errorsByField(why.details.problems ?? [], typed)))
+    const { title, problems = [], sameBattery } = why.details;
+    if (sameBattery !== undefined)
+      setQuestion({ kind: 'same', batteries: sameBattery, answer: (same) => submit(typed, { ...settled, same }) });
+    else if (why.details.status === 409 && loaded !== null && problems.some(({ path }) => path !== 'unit.id'))
+      setQuestion({
+        kind: 'clash',
+        problems,
+        // Their change was shown field by field: saving now is from the unit as it stands.
+        answer: () => submit(typed, { ...settled, revision: latest.current?.revision ?? draft.revision }),
+      });
+    setFailure(title);
+    for (const [path, message] of Object.entries(errorsByField(problems, typed)))
       setError(path as FormName, { type: 'server', message });
+  };
+  const latest = useRef(loaded);
+  useEffect(() => {
+    latest.current = loaded;
   });
+  const [saving, save] = useOnce(handleSubmit((typed) => submit(typed)));
 
   const copyFirst = (): void => {
     const [first, ...rest] = getValues('batteries');
@@ -180,7 +202,13 @@ const UnitForm = ({
           </EndLink>
         }
       />
-      <Sheet onSubmit={(event) => void save(event)} noValidate>
+      <Sheet
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+        noValidate
+      >
         <Main>
           <FieldGroup title="The unit">
             <Grid $columns="1fr 2fr 1.3fr">
@@ -190,7 +218,7 @@ const UnitForm = ({
             </Grid>
           </FieldGroup>
           <FieldGroup title="The bank">
-            <Grid $columns="1fr 2fr 1.3fr">
+            <Grid $columns="1fr 1fr 2fr 1.3fr">
               <Choice
                 control={control}
                 name="systemVolts"
@@ -198,6 +226,15 @@ const UnitForm = ({
                 options={[
                   ['12', '12 V'],
                   ['24', '24 V'],
+                ]}
+              />
+              <Choice
+                control={control}
+                name="batteryVolts"
+                label="Batteries of"
+                options={[
+                  ['12', '12 V'],
+                  ['6', '6 V'],
                 ]}
               />
               <Choice
@@ -425,7 +462,10 @@ const UnitForm = ({
             </>
           )}
           {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
-          <PrimaryKey type="submit">{before === null ? 'Add the unit' : 'Save the changes'}</PrimaryKey>
+          {question === null ? null : <AskBeforeSaving question={question} close={() => setQuestion(null)} />}
+          <PrimaryKey type="submit" isPending={saving}>
+            {before === null ? 'Add the unit' : 'Save the changes'}
+          </PrimaryKey>
         </Side>
       </Sheet>
     </>
@@ -444,7 +484,7 @@ export const UnitFormView = () => {
     return (
       <Failed
         title="The form could not be loaded"
-        words="The server does not answer."
+        words={failedWords(fleet.error ?? unit.error)}
         again={() => void fleet.refetch()}
       />
     );

@@ -59,7 +59,7 @@ describe('the unit form', () => {
     expect(wrong.ok ? [] : Object.keys(wrong.errors).sort()).toEqual(['cables.link.size', 'makerLimits.0.value']);
   });
   it('offers the arrangements that give the system volts', () => {
-    expect(arrangementsFor('12')).toContain('1S4P');
-    expect(arrangementsFor('24')).toEqual(['2S1P', '2S2P', '2S3P']);
+    expect(arrangementsFor('12', '12')).toContain('1S4P');
+    expect(arrangementsFor('24', '12')).toEqual(['2S1P', '2S2P', '2S3P']);
   });
 });

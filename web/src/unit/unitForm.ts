@@ -40,6 +40,8 @@ export interface UnitFormFields {
   description: string;
   yardId: string;
   systemVolts: string;
+  /** Nominal volts of each battery of the bank: 6 or 12. */
+  batteryVolts: string;
   arrangement: string;
   batteries: BatteryFormFields[];
   groundReturn: string;
@@ -66,8 +68,10 @@ export const EMPTY_BATTERY: BatteryFormFields = {
   set: '',
 };
 
-export const arrangementsFor = (systemVolts: string): readonly Arrangement[] =>
-  ARRANGEMENTS.filter((arrangement) => parseArrangement(arrangement).series === Number(systemVolts) / 12);
+export const arrangementsFor = (systemVolts: string, batteryVolts: string): readonly Arrangement[] =>
+  ARRANGEMENTS.filter(
+    (arrangement) => parseArrangement(arrangement).series === Number(systemVolts) / Number(batteryVolts),
+  );
 
 export const batteryCount = (arrangement: string): number => {
   const { series, parallel } = parseArrangement(arrangement as Arrangement);
@@ -89,6 +93,7 @@ export const emptyForm = (yardId: string): UnitFormFields => ({
   description: '',
   yardId,
   systemVolts: '12',
+  batteryVolts: '12',
   arrangement: '1S2P',
   batteries: [EMPTY_BATTERY, EMPTY_BATTERY],
   groundReturn: 'cable',
@@ -111,6 +116,7 @@ export const formFrom = ({
   description: unit.description,
   yardId,
   systemVolts: String(unit.systemVolts),
+  batteryVolts: String(unit.bank.batteries[0]?.nominalVolts ?? 12),
   arrangement: unit.bank.arrangement,
   batteries: batteriesInOrder(unit.bank).map((battery) => ({
     make: text(battery.make),
@@ -191,6 +197,7 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
           ...(series === 1 ? filled('set', number(battery.set)) : {}),
           chemistry: battery.chemistry,
           duty: battery.duty,
+          ...(form.batteryVolts === '12' ? {} : { nominalVolts: Number(form.batteryVolts) }),
           ...(word(battery.ratingValue) === undefined
             ? {}
             : { rating: { value: number(battery.ratingValue), standard: battery.ratingStandard } }),
@@ -236,6 +243,7 @@ const fieldOf = (path: string, form: UnitFormFields): string =>
     .replace(/^unit\./, '')
     .replace(/^bank\./, '')
     .replace(/\[(\d+)\]/g, '.$1')
+    .replace(/^batteries\.\d+\.nominalVolts$/, 'batteryVolts')
     .replace(/^batteries\.(\d+)\.rating(\.value)?$/, 'batteries.$1.ratingValue')
     .replace(/^batteries\.(\d+)\.rating\.standard$/, 'batteries.$1.ratingStandard')
     .replace(/^cables\.(\w+)\.(areaMm2|awg)$/, 'cables.$1.size')

@@ -6,7 +6,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
 import { useFleetQuery, useUnitQuery } from '../api/api';
-import { isNotFound } from '../api/failure';
+import { failedWords, isNotFound } from '../api/failure';
 import { instantNow, longNowText } from '../control/dates';
 import { ChoiceField, Field, FieldGroup } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
@@ -299,7 +299,7 @@ export const PrepareView = () => {
         <MainBar />
         <Failed
           title={isNotFound(unit.error) ? `${unitId} is not registered` : 'The unit could not be loaded'}
-          words={isNotFound(unit.error) ? 'Look for it in the watch, or add it.' : 'The server does not answer.'}
+          words={isNotFound(unit.error) ? 'Look for it in the watch, or add it.' : failedWords(unit.error)}
           again={() => void unit.refetch()}
         />
       </>

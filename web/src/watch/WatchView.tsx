@@ -6,6 +6,7 @@ import { Input, Label, SearchField, ToggleButton } from 'react-aria-components';
 import { useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
+import { failedWords } from '../api/failure';
 import { todayText } from '../control/dates';
 import { ChoiceField } from '../control/Field';
 import { KeyLink } from '../control/Key';
@@ -307,7 +308,7 @@ export const WatchView = () => {
       ) : failed ? (
         <Failed
           title="The watch could not be loaded"
-          words="The server does not answer. Readings taken on this device are kept and will be sent."
+          words={`${failedWords(watch.error ?? fleet.error)} Readings taken on this device are kept and will be sent.`}
           again={() => {
             void watch.refetch();
             void fleet.refetch();
