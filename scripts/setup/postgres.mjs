@@ -198,7 +198,9 @@ export const dataFolder = (folder) => {
   try {
     mkdirSync(folder, { recursive: true, mode: 0o711 });
   } catch (error) {
-    throw new Error(`The data folder ${folder} cannot be made: ${error.message}. VAKTMAN_DATA names another.`);
+    throw new Error(`The data folder ${folder} cannot be made: ${error.message}. VAKTMAN_DATA names another.`, {
+      cause: error,
+    });
   }
   const user = runAs();
   if (user.uid === undefined) return folder;

@@ -24,26 +24,23 @@ const tellsOfRunning = (reading: Reading): boolean => {
 };
 
 /**
- * The last moment a battery was charged or warmed in a visit: the engine ran, a crank started it, it was recharged, or
- * it is another battery. What was known of its surface charge and temperature before that is no longer true.
- * @param position of the battery; null for any of the bank
- * @returns milliseconds since 1970, or null
+ * What charged or warmed a battery in a visit, by id: readings with the engine running or of a crank that started it, a
+ * recharge, a replacement. What was known of its surface charge and temperature before any of these no longer holds. Ids
+ * and not times, since the clock of a device may be put right between two of them.
+ * @param position of the battery; null for the bank, which everything concerns
  */
-export const lastChargedMs = (
+export const chargesOf = (
   {
     readings,
     repairs = [],
   }: { readonly readings: readonly Reading[]; readonly repairs?: readonly Repair[] | undefined },
   position: string | null,
-): number | null => {
-  const moments = [
-    ...readings.filter(tellsOfRunning).map(({ at }) => Date.parse(at)),
-    ...repairs
-      .filter(
-        ({ kind, point }) =>
-          (kind === 'recharge' || kind === 'replace') && (position === null || point === position || point === 'bank'),
-      )
-      .map(({ at }) => Date.parse(at)),
-  ];
-  return moments.length === 0 ? null : Math.max(...moments);
-};
+): readonly string[] => [
+  ...readings.filter(tellsOfRunning).map(({ id }) => id),
+  ...repairs
+    .filter(
+      ({ kind, point }) =>
+        (kind === 'recharge' || kind === 'replace') && (position === null || point === position || point === 'bank'),
+    )
+    .map(({ id }) => id),
+];

@@ -21,18 +21,15 @@ const CRANK_COOL_SECONDS = 120;
 export const holdPath = (visitId: string, { kind, position }: Pick<Hold, 'kind' | 'position'>): string =>
   kind === 'load' ? `/visits/${visitId}/battery.load/${position}` : `/visits/${visitId}/${position}`;
 
-const running = ({ conditions, outbox }: Pick<State, 'conditions' | 'outbox'>): RunningHold[] =>
+const running = (conditions: State['conditions']): RunningHold[] =>
   Object.entries(conditions).flatMap(([visitId, { hold }]) =>
-    hold === null || hold.offMs !== null
-      ? []
-      : [{ visitId, hold, path: holdPath(visitId, hold), unitId: outbox.visits[visitId]?.file.unit.id ?? '' }],
+    hold === null || hold.offMs !== null ? [] : [{ visitId, hold, path: holdPath(visitId, hold), unitId: hold.unitId }],
   );
 
 /** Every load and crank of this device that is on. */
 export const useRunningHolds = (): readonly RunningHold[] => {
   const conditions = useAppSelector((state) => state.conditions);
-  const visits = useAppSelector((state) => state.outbox.visits);
-  return useMemo(() => running({ conditions, outbox: { visits } as State['outbox'] }), [conditions, visits]);
+  return useMemo(() => running(conditions), [conditions]);
 };
 
 /** Seconds a hold has been on, whole ones, and how many are left of its fifteen. */

@@ -24,9 +24,7 @@ const notesSchema = z.object({
 
 /** Notes of one exercise, kept for this tab until it is begun again. */
 export const useBenchNotes = (key: string): [BenchNotes, (change: (before: BenchNotes) => BenchNotes) => void] => {
-  const [notes, setNotes] = useState<BenchNotes>(
-    () => loadKept(sessionStorage, key, notesSchema, empty()),
-  );
+  const [notes, setNotes] = useState<BenchNotes>(() => loadKept(sessionStorage, key, notesSchema, empty()));
   useEffect(() => {
     keep(sessionStorage, key, notes);
   }, [key, notes]);

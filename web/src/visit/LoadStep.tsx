@@ -377,7 +377,10 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
       </VisitFrame>
     );
   }
-  const start = (): void => change({ hold: { kind: 'load', position: point, startedMs: Date.now(), offMs: null } });
+  const start = (): void =>
+    change({
+      hold: { kind: 'load', unitId: detail.file.unit.id, position: point, startedMs: Date.now(), offMs: null },
+    });
   return (
     <VisitFrame {...frame} live caution="Face shield down. Pile at zero before a clamp goes on or comes off.">
       <Sheet>

@@ -375,7 +375,15 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
         <Cranking
           isOn={conditions.hold?.kind === 'crank'}
           start={() =>
-            change({ hold: { kind: 'crank', position: `${step}/${point}`, startedMs: Date.now(), offMs: null } })
+            change({
+              hold: {
+                kind: 'crank',
+                unitId: unit.id,
+                position: `${step}/${point}`,
+                startedMs: Date.now(),
+                offMs: null,
+              },
+            })
           }
           stop={() => change({ hold: null })}
         />

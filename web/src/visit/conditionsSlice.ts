@@ -15,6 +15,7 @@ export type SurfaceCharge = Readonly<z.infer<typeof surfaceChargeSchema>>;
 /** A load or a crank under way: when it came on, and when it was called off. */
 const holdSchema = z.object({
   kind: z.enum(['load', 'crank']).default('load'),
+  unitId: z.string().default(''),
   /** The battery under load, or the address of the test that is cranked for. */
   position: z.string(),
   startedMs: z.number(),
@@ -31,6 +32,9 @@ const temperatureSchema = z.union([
 const conditionsSchema = z.object({
   batteryC: temperatureSchema.nullable().catch(null),
   surfaceCharge: surfaceChargeSchema.nullable().catch(null),
+  /** What had charged or warmed the bank by the time each of the two was found, by id. */
+  chargesBefore: z.array(z.string()).catch([]),
+  warmedBefore: z.array(z.string()).catch([]),
   hold: holdSchema.nullable().catch(null),
 });
 /** What this device remembers of a visit besides its readings. */
@@ -40,7 +44,13 @@ export type ConditionsState = Readonly<Record<string, VisitConditions>>;
 
 export const CONDITIONS_KEY = 'vaktman.conditions';
 const VISITS_KEPT = 20;
-export const NO_CONDITIONS: VisitConditions = { batteryC: null, surfaceCharge: null, hold: null };
+export const NO_CONDITIONS: VisitConditions = {
+  batteryC: null,
+  surfaceCharge: null,
+  chargesBefore: [],
+  warmedBefore: [],
+  hold: null,
+};
 
 export const loadConditions = (storage: Kept): ConditionsState =>
   loadKept(storage, CONDITIONS_KEY, z.record(z.string(), conditionsSchema), {});
@@ -53,16 +63,13 @@ export const conditionsToKeep = (state: ConditionsState): ConditionsState => {
   );
 };
 
-const knownAt = (charge: SurfaceCharge): number => ('startedMs' in charge ? charge.startedMs : charge.atMs);
-
-/** What still holds of the conditions when the battery was charged or warmed at a moment; null when it never was. */
-export const conditionsSince = (kept: VisitConditions, chargedMs: number | null): VisitConditions => {
-  if (chargedMs === null) return kept;
-  const { surfaceCharge, batteryC } = kept;
+/** What still holds of the conditions of a battery, of everything that charged or warmed it since they were found. */
+export const conditionsAfter = (kept: VisitConditions, charges: readonly string[]): VisitConditions => {
+  const holds = (before: readonly string[]): boolean => charges.every((id) => before.includes(id));
   return {
     ...kept,
-    surfaceCharge: surfaceCharge !== null && knownAt(surfaceCharge) <= chargedMs ? null : surfaceCharge,
-    batteryC: batteryC !== null && batteryC.atMs <= chargedMs ? null : batteryC,
+    surfaceCharge: holds(kept.chargesBefore) ? kept.surfaceCharge : null,
+    batteryC: holds(kept.warmedBefore) ? kept.batteryC : null,
   };
 };
 

@@ -8,7 +8,7 @@ import {
   type Judgement,
   type Reading,
   type Retest,
-  lastChargedMs,
+  chargesOf,
   signatureOf,
 } from '@vaktman/core';
 import { useEffect, useMemo, useState } from 'react';
@@ -18,7 +18,7 @@ import { isNotFound } from '../api/failure';
 import { instantNow } from '../control/dates';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch, useAppSelector } from '../store';
-import { conditionsChanged, conditionsSince, NO_CONDITIONS, type VisitConditions } from './conditionsSlice';
+import { conditionsAfter, conditionsChanged, NO_CONDITIONS, type VisitConditions } from './conditionsSlice';
 
 export type VisitLoad =
   | { readonly status: 'loading' }
@@ -139,11 +139,17 @@ export const useConditions = (
   const dispatch = useAppDispatch();
   const visitId = file.visit.id;
   const kept = useAppSelector((state) => state.conditions[visitId]) ?? NO_CONDITIONS;
-  const sinceMs = useMemo(() => lastChargedMs(file, position), [file, position]);
-  const conditions = useMemo(() => conditionsSince(kept, sinceMs), [kept, sinceMs]);
+  const conditions = useMemo(() => conditionsAfter(kept, chargesOf(file, position)), [kept, file, position]);
   const change = useMemo(
-    () => (part: Partial<VisitConditions>) => void dispatch(conditionsChanged({ visitId, change: part })),
-    [dispatch, visitId],
+    () => (part: Partial<VisitConditions>) => {
+      const charges = [...chargesOf(file, null)];
+      const known = {
+        ...(part.surfaceCharge === undefined ? {} : { chargesBefore: charges }),
+        ...(part.batteryC === undefined ? {} : { warmedBefore: charges }),
+      };
+      dispatch(conditionsChanged({ visitId, change: { ...known, ...part } }));
+    },
+    [dispatch, visitId, file],
   );
   return [conditions, change];
 };
