@@ -131,11 +131,13 @@ const decisions = (events: readonly VisitEvent[], finding: string, time: (iso: s
 /**
  * The record of a visit, in words.
  * @param time how an instant is written, in the yard's zone
+ * @param zone name of that zone, to be printed
  */
 export const visitRecord = (
   detail: VisitDetail,
   time: (iso: string) => string,
   judgement: Judgement = judge(detail.file),
+  zone?: string,
 ): VisitRecord => {
   const { file, events, takenBy } = detail;
   const { unit, visit } = file;
@@ -169,7 +171,7 @@ export const visitRecord = (
   const atOpening = new Map(detail.unitAtOpening.bank.batteries.map((battery) => [battery.position, battery]));
   const acknowledged = events.find((event) => event.kind === 'cautions-acknowledged');
   const head: (readonly [string, string])[] = [
-    ['Visit', time(visit.at)],
+    ['Visit', `${time(visit.at)}${zone === undefined ? '' : `, ${zone}`}`],
     ['Technician', visit.technician],
     ['Reason', REASONS[visit.reason] + (visit.complaint === undefined ? '' : `: ${visit.complaint}`)],
     ['System', `${unit.systemVolts} V, ${unit.bank.arrangement}`],

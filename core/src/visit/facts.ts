@@ -166,6 +166,30 @@ export const factsAsOf = (
   return { ...frame, valid, current: currentOf(valid), superseded: [] };
 };
 
+/**
+ * The visit at one moment after another, each no earlier than the one before: what counts is carried along instead of
+ * being gathered anew, so that hundreds of retakes cost no more than they are. What a moment gave is used before the next
+ * is asked for.
+ */
+export const factsOverTime = (
+  facts: VisitFacts,
+  ordered: readonly TimedReading[],
+): ((moment: Moment) => VisitFacts) => {
+  const batteriesChange = facts.repairs.some(({ kind }) => kind === 'replace');
+  if (batteriesChange) return (moment) => factsAsOf(facts, ordered, moment);
+  const current = new Map<string, Reading>();
+  const valid: TimedReading[] = [];
+  return ({ time, readingsBefore }) => {
+    while (valid.length < readingsBefore) {
+      const timed = ordered[valid.length]!;
+      valid.push(timed);
+      current.set(timed.key, timed.reading);
+    }
+    const repairs = facts.repairs.filter((repair) => Date.parse(repair.at) < time);
+    return { ...facts, repairs, valid, current, superseded: [] };
+  };
+};
+
 /** The reading that counts at a step and point, or null. */
 export const currentAt = <Step extends ReadStep>(
   facts: VisitFacts,

@@ -8,7 +8,7 @@ import { stepKey } from './catalogue';
 import {
   batteryTemperature,
   currentAt,
-  factsAsOf,
+  factsOverTime,
   inOrder,
   visitFacts,
   type Judgeable,
@@ -19,18 +19,27 @@ import type { Disposition, JudgedStepEntry, Judgement } from './judgement';
 import { isOpen, nextStep } from './next';
 import { obligatoryPlaces } from './obligation';
 import { Outcomes } from './outcomes';
+import type { Reading } from './reading';
 import type { Verdict } from './verdict';
 
 type Earlier = { readings: string[]; verdict: Verdict };
 
-/** Each superseded reading with its verdict as it stood just before it stopped counting. */
+/** Each superseded reading with its verdict as it stood just before it stopped counting; retakes oldest first. */
 const earlierVerdicts = (now: Outcomes, ordered: readonly TimedReading[]): Map<string, Earlier[]> => {
+  const { superseded } = now.facts;
+  const at = factsOverTime(now.facts, ordered);
+  const verdicts = new Map<Reading, Earlier>();
+  for (const { reading, until } of [...superseded].sort((a, b) => a.until.readingsBefore - b.until.readingsBefore)) {
+    const then = now.alone(reading) ?? new Outcomes(at(until)).at(reading.step, reading.point);
+    if (then !== null) verdicts.set(reading, { readings: [...then.readings], verdict: then.verdict });
+  }
   const earlier = new Map<string, Earlier[]>();
-  for (const { reading, key, until } of now.facts.superseded) {
-    const then =
-      now.alone(reading) ?? new Outcomes(factsAsOf(now.facts, ordered, until)).at(reading.step, reading.point);
-    if (then === null) continue;
-    earlier.set(key, [...(earlier.get(key) ?? []), { readings: [...then.readings], verdict: then.verdict }]);
+  for (const { reading, key } of superseded) {
+    const verdict = verdicts.get(reading);
+    if (verdict === undefined) continue;
+    const own = earlier.get(key);
+    if (own === undefined) earlier.set(key, [verdict]);
+    else own.push(verdict);
   }
   return earlier;
 };

@@ -113,9 +113,10 @@ const moved = async (
       await placed(db, fleetId, batteryId, move, later(left, freed));
       // The first time it is fitted is the day its age counts from.
       await db.query(
-        `UPDATE battery SET description = description || jsonb_build_object('fitted', $3::text)
+        `UPDATE battery SET description = description || jsonb_build_object('fitted',
+           to_char($3::timestamptz AT TIME ZONE (SELECT time_zone FROM fleet WHERE fleet_id = $1), 'YYYY-MM-DD'))
          WHERE fleet_id = $1 AND battery_id = $2 AND NOT description ? 'fitted'`,
-        [fleetId, batteryId, now.slice(0, 10)],
+        [fleetId, batteryId, now],
       );
       return [...new Set([move.unitId, ...(sits === null ? [] : [sits.unitId])])];
     }

@@ -1,4 +1,4 @@
-import { dueOn, openActions, outlookOf, type Finding, type Outlook, type ProfileName } from '@vaktman/core';
+import { dueOn, openActions, outlookOf, timesIn, type Finding, type Outlook, type ProfileName } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { loadUnit } from '../unit/unitStore';
 import { loadPast, loadStays } from './historyStore';
@@ -49,8 +49,6 @@ const coldColumns = ({ cold }: Outlook): (number | null)[] =>
         cold.after?.coldest.p90 ?? null,
       ];
 
-const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
-
 /**
  * Computes what will become of a unit from its history, and stores it in place of what stood there. A unit that left
  * the fleet has none.
@@ -63,8 +61,8 @@ export const refreshOutlook = async (db: Queryable, fleetId: string, unitId: str
     return;
   }
   const stays = await loadStays(db, fleetId, unitId);
-  const { rows: fleets } = await db.query<{ profile: ProfileName }>(
-    'SELECT method_profile AS profile FROM fleet WHERE fleet_id = $1',
+  const { rows: fleets } = await db.query<{ profile: ProfileName; timeZone: string }>(
+    'SELECT method_profile AS profile, time_zone AS "timeZone" FROM fleet WHERE fleet_id = $1',
     [fleetId],
   );
   const visits = await loadPast(db, fleetId, [...new Set([unitId, ...stays.map((stay) => stay.unitId)])]);
@@ -95,7 +93,7 @@ export const refreshOutlook = async (db: Queryable, fleetId: string, unitId: str
       new Date(nowMs).toISOString(),
       ...coldColumns(outlook),
       outlook.firstUnder?.position ?? null,
-      outlook.firstUnder === null ? null : dayOf(outlook.firstUnder.p50Ms),
+      outlook.firstUnder === null ? null : timesIn(fleets[0]?.timeZone ?? 'UTC').date(outlook.firstUnder.p50Ms),
       owed?.date ?? null,
       owed?.by ?? null,
       JSON.stringify(openActions(stored.unit, findings, planned)),

@@ -19,7 +19,11 @@ export const recordAnswer = async (
   paper: string | undefined,
 ): Promise<Response> => {
   const words = timesIn(timeZone);
-  const pdf = await pdfs.make({ kind: 'record', record: visitRecord(detail, words.dayTime), paper: paperOf(paper) });
+  const pdf = await pdfs.make({
+    kind: 'record',
+    record: visitRecord(detail, words.dayTime, undefined, words.zone),
+    paper: paperOf(paper),
+  });
   return new Response(Buffer.from(pdf), {
     headers: { 'content-type': 'application/pdf', ...attachment(fileName(detail, 'pdf')) },
   });

@@ -45,7 +45,7 @@ export const weatherRoutes = (pool: Pool, fleetId: () => Promise<string>, servic
     );
     const { rows: typed } = await pool.query<{ yardId: string; date: string; lowestC: number }>(
       `SELECT yard_id AS "yardId", night::text AS date, lowest_c AS "lowestC" FROM typed_night
-       WHERE fleet_id = $1 AND night >= current_date - 1 ORDER BY night`,
+       WHERE fleet_id = $1 AND night >= (now() AT TIME ZONE (SELECT time_zone FROM fleet WHERE fleet_id = $1))::date - 1 ORDER BY night`,
       [id],
     );
     let problem: string | null = null;

@@ -94,10 +94,11 @@ const CellDrawing = ({ gravities }: { gravities: readonly (number | null)[] }) =
 export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
-  const [again, setAgain] = useState(false);
   const [values, setValues] = useState<EntryValues>({});
   const outcome = judged.outcomes.at('battery.hydrometer', point);
   const reading = judged.outcomes.facts.current.get(`battery.hydrometer@${point}`);
+  // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
+  const [again, setAgain] = useState(reading === undefined);
   const frame = { detail, judged, point, test: 'Hydrometer', caution: CAUTION_WORDS['eyes-hands'], side: null };
   if (
     outcome !== null &&

@@ -129,7 +129,6 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const recorder = useRecorder(visitId, detail.file.visit.technician);
   const [conditions, change] = useConditions(detail, point);
   const callOff = useCallOff();
-  const [again, setAgain] = useState(false);
   const { outcomes, judgement } = judged;
   const { facts } = outcomes;
   const battery = facts.batteries.get(point)!;
@@ -140,6 +139,8 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const limit = temperature.celsius === null ? null : loadLimit(battery, facts.limits, temperature.celsius);
   const outcome = outcomes.at('battery.load', point);
   const reading = facts.current.get(`battery.load@${point}`);
+  // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
+  const [again, setAgain] = useState(reading === undefined);
   const hold = conditions.hold?.kind === 'load' && conditions.hold.position === point ? conditions.hold : null;
   const where =
     temperature.celsius === null
@@ -402,7 +403,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
         )}
         {cooling === null ? (
           <Keys>
-            {again ? (
+            {again && reading !== undefined ? (
               <Key onPress={() => setAgain(false)}>Keep the last</Key>
             ) : (
               <SkipStep detail={detail} step="battery.load" point={point} />

@@ -26,6 +26,7 @@ import { LeadList } from './LeadList';
 import { measureSpec } from './measure/measureSpec';
 import type { MeasureStepName } from './measure/spec';
 import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
+import { ReadMeanwhile } from './ReadMeanwhile';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
 import { isRetest, useConditions, useRecorder } from './useVisit';
@@ -207,7 +208,6 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
   const [choices, setChoices] = useState<Record<string, string>>(() =>
     Object.fromEntries(spec.choices.map(({ key, initial }) => [key, initial])),
   );
-  const [again, setAgain] = useState(false);
   const [moves, setMoves] = useState(false);
   const [overridden, setOverridden] = useState(false);
   const [feeding, setFeeding] = useState(false);
@@ -217,6 +217,8 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
   const { facts } = judged.outcomes;
   const outcome = judged.outcomes.at(step, point);
   const reading = facts.current.get(`${step}@${point}`);
+  // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
+  const [again, setAgain] = useState(reading === undefined);
   const cranks = spec.cranks(choices);
   const now = useNow(1000, cranks);
   const cooling = cranks && !overridden ? crankCoolDown(detail.file.readings, now) : null;
@@ -346,6 +348,7 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
         way={choices['by'] ?? null}
         take={(read) => recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
       />
+      <ReadMeanwhile detail={detail} reading={reading} keep={() => setAgain(false)} />
       {cooling === null ? (
         <Keypad
           key={`${cranks} ${String(again)} ${JSON.stringify(preset)}`}

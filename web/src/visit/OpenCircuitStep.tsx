@@ -11,6 +11,7 @@ import { PHONE } from '../theme/screen';
 import { CAUTION_WORDS } from '@vaktman/contract';
 import type { SurfaceCharge as Charge } from './conditionsSlice';
 import { nextOnScreen, onwardPath } from './nextPlace';
+import { ReadMeanwhile } from './ReadMeanwhile';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
 import { SurfaceCharge } from './SurfaceCharge';
@@ -89,11 +90,12 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
   const [conditions, change] = useConditions(detail, point);
-  const [again, setAgain] = useState(false);
   const [volts, setVolts] = useState<number | null>(null);
   const battery = judged.outcomes.facts.batteries.get(point)!;
   const outcome = judged.outcomes.at('battery.openCircuit', point);
   const reading = judged.outcomes.facts.current.get(`battery.openCircuit@${point}`);
+  // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
+  const [again, setAgain] = useState(reading === undefined);
   const factor = (battery.nominalVolts ?? 12) / 12;
   const charge = conditions.surfaceCharge;
   const ready =
@@ -171,6 +173,7 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
           <Fullness battery={battery} volts={volts} />
         </div>
         <div>
+          <ReadMeanwhile detail={detail} reading={reading} keep={() => setAgain(false)} />
           <Keypad
             key={`${point} ${String(again)}`}
             fields={[

@@ -2,7 +2,7 @@ import { fullVisitFile, visitRecord, type RecordRow } from '@vaktman/contract';
 import { visitText } from '@vaktman/core';
 import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
-import { dateOf, dayTimeText } from '../control/dates';
+import { dateOf, dayTimeText, yardZoneName } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
 import { saveText } from '../control/saveText';
@@ -162,7 +162,7 @@ const Lines = ({ title, lines }: { title: string; lines: readonly string[] }): R
 
 /** The record of a visit: what is printed, kept as PDF, and handed to other programs as a file. */
 export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
-  const record = useMemo(() => visitRecord(detail, dayTimeText, judged.judgement), [detail, judged]);
+  const record = useMemo(() => visitRecord(detail, dayTimeText, judged.judgement, yardZoneName()), [detail, judged]);
   const visitId = detail.file.visit.id;
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const pdf = (paper: string): void => window.location.assign(`/api/visits/${visitId}/record.pdf?paper=${paper}`);

@@ -1,0 +1,133 @@
+import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+
+/** One resting reading as it was typed: where, and a value nobody else types. */
+export interface Typed {
+  readonly visitId: string;
+  readonly point: string;
+  readonly volts: number;
+}
+
+const PATIENCE_MS = 15_000;
+
+/** A tablet with the real interface: it types readings into visits and remembers what the screen said was saved. */
+export class Device {
+  readonly #browser: Browser;
+  readonly #url: string;
+  readonly #name: string;
+  #context: BrowserContext | null = null;
+  #page: Page | null = null;
+  #next: number;
+  readonly #step: number;
+  /** Typed and shown as saved. */
+  readonly saved: Typed[] = [];
+  /** Typed, but the tab went before the screen said so: it may or may not be there, and at most once. */
+  readonly tried: Typed[] = [];
+
+  constructor(browser: Browser, url: string, name: string, first: number, step: number) {
+    this.#browser = browser;
+    this.#url = url;
+    this.#name = name;
+    this.#next = first;
+    this.#step = step;
+  }
+  get page(): Page {
+    if (this.#page === null) throw new Error('The device has no page open.');
+    return this.#page;
+  }
+  get context(): BrowserContext {
+    if (this.#context === null) throw new Error('The device was not started.');
+    return this.#context;
+  }
+  async start(): Promise<void> {
+    this.#context = await this.#browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
+    await this.#context.addInitScript((person) => {
+      localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false, person }));
+    }, this.#name);
+    await this.newTab();
+  }
+  async newTab(): Promise<void> {
+    this.#page = await this.context.newPage();
+    await this.#goto('/');
+  }
+  /** A page that is asked for while the server is away is asked for again, as a person would. */
+  async #goto(path: string): Promise<void> {
+    for (let attempt = 0; attempt < 20; attempt++) {
+      const arrived = await this.page.goto(`${this.#url}${path}`, { timeout: PATIENCE_MS }).then(
+        () => true,
+        () => false,
+      );
+      if (arrived) return;
+      await this.page.waitForTimeout(500);
+    }
+    throw new Error(`${path} could not be opened.`);
+  }
+  /** Opens a visit by two presses on the key that starts it, and takes its batteries as rested. */
+  async open(unitId: string): Promise<string> {
+    await this.#goto(`/units/${unitId}/prepare`);
+    const { page } = this;
+    await page.getByLabel('Battery temperature').fill('-4');
+    await page.getByText('Read, and done').click();
+    await page.getByRole('button', { name: 'Start the visit' }).dblclick();
+    await page.waitForURL(/\/visits\//, { timeout: PATIENCE_MS });
+    const visitId = /visits\/([^/]+)/.exec(page.url())![1]!;
+    await page.evaluate((id) => {
+      const kept = JSON.parse(localStorage.getItem('vaktman.conditions') ?? '{}') as Record<string, object>;
+      kept[id] = {
+        batteryC: { celsius: -4, atMs: 0 },
+        surfaceCharge: { kind: 'rested', hours: 24, atMs: Date.now() },
+        chargesBefore: [],
+        warmedBefore: [],
+        hold: null,
+      };
+      localStorage.setItem('vaktman.conditions', JSON.stringify(kept));
+    }, visitId);
+    return visitId;
+  }
+  async goTo(visitId: string, point: string): Promise<void> {
+    await this.#goto(`/visits/${visitId}/battery.openCircuit/${point}`);
+  }
+  /** Types one reading on the screen at hand and presses Enter twice. */
+  async read(visitId: string, point: string): Promise<void> {
+    const { page } = this;
+    const entry = page.getByTestId('entry-volts');
+    const again = page.getByRole('button', { name: 'Take again' });
+    await entry.or(again).first().waitFor({ timeout: PATIENCE_MS });
+    // While the page is still being put together a press may slip off the key; a person presses again.
+    await expect(async () => {
+      if (await again.isVisible()) await again.click();
+      await entry.waitFor({ timeout: 1500 });
+    }).toPass({ timeout: PATIENCE_MS });
+    const volts = Number((12.4 + this.#next / 1000).toFixed(3));
+    this.#next += this.#step;
+    const typed = { visitId, point, volts };
+    this.tried.push(typed);
+    await page.keyboard.type(String(volts));
+    // A press that bounces: both come before the screen has moved on.
+    await page.evaluate(() => {
+      for (let press = 0; press < 2; press++)
+        window.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
+    });
+    await again.waitFor({ timeout: PATIENCE_MS });
+    this.tried.pop();
+    this.saved.push(typed);
+  }
+  /** How many entries of this device wait, and how many were set aside. */
+  async left(): Promise<{ waiting: number; aside: number }> {
+    return this.page.evaluate(
+      () =>
+        new Promise<{ waiting: number; aside: number }>((resolve, reject) => {
+          const asked = indexedDB.open('vaktman');
+          asked.onerror = () => reject(new Error('The device keeps nothing.'));
+          asked.onsuccess = () => {
+            const transaction = asked.result.transaction(['waiting', 'aside']);
+            const waiting = transaction.objectStore('waiting').count();
+            const aside = transaction.objectStore('aside').count();
+            transaction.oncomplete = () => {
+              asked.result.close();
+              resolve({ waiting: waiting.result, aside: aside.result });
+            };
+          };
+        }),
+    );
+  }
+}
