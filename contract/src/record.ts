@@ -9,6 +9,7 @@ import {
   findingWords,
   judge,
   pointName,
+  dateText,
   PROFILES,
   readingText,
   SEVERITY_WORDS,
@@ -115,7 +116,7 @@ const batteryText = ({ make, serial, rating, chemistry, fitted }: Battery): stri
     serial ?? 'no serial',
     rating === undefined ? 'rating unknown' : `${rating.value} A ${rating.standard}`,
     chemistry,
-    ...(fitted === undefined ? [] : [`fitted ${fitted}`]),
+    ...(fitted === undefined ? [] : [`fitted ${dateText(fitted)}`]),
   ].join(', ');
 
 const decisions = (events: readonly VisitEvent[], finding: string, time: (iso: string) => string): string[] =>

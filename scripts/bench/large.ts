@@ -1,6 +1,6 @@
 // Fills a database with years of a large fleet and measures how quickly its sheets are served: npm run bench:large
 import { demoArchive } from '@vaktman/demo';
-import { importArchive, migrate, openPool } from '@vaktman/server';
+import { importArchive, migrate, openPool, UNHURRIED } from '@vaktman/server';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -47,7 +47,7 @@ const FILL = [
 const folder = mkdtempSync(join(tmpdir(), 'vaktman-large-'));
 const database = await startPostgres(dataFolder(folder), { durable: false });
 try {
-  const pool = openPool(database.url, () => undefined);
+  const pool = openPool(database.url, () => undefined, 10, UNHURRIED);
   await migrate(pool, join(process.cwd(), 'server/src/database/migrations'));
   await importArchive(pool, demoArchive());
   await growFleet(pool, UNITS);

@@ -1,6 +1,6 @@
 import { chromium } from '@playwright/test';
 import { demoArchive } from '@vaktman/demo';
-import { importArchive, migrate, openPool, withTransaction, type Pool } from '@vaktman/server';
+import { importArchive, migrate, openPool, UNHURRIED, withTransaction, type Pool } from '@vaktman/server';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -57,7 +57,7 @@ export const measureWatch = async (units: number): Promise<{ servedP95Ms: number
   const folder = mkdtempSync(join(tmpdir(), 'vaktman-bench-'));
   const database = await startPostgres(dataFolder(folder), { durable: false });
   try {
-    const pool = openPool(database.url, () => undefined);
+    const pool = openPool(database.url, () => undefined, 10, UNHURRIED);
     await migrate(pool, join(process.cwd(), 'server/src/database/migrations'));
     await importArchive(pool, demoArchive());
     await growFleet(pool, units);

@@ -1,6 +1,7 @@
 import type { LimitBook } from '../method/book';
 import { isOver } from '../quantity/compare';
 import { figure, voltsText } from '../quantity/display';
+import { dateText } from '../quantity/time';
 import { batteriesInOrder, batteryCca } from '../unit/bank';
 import type { Bank, Battery } from '../unit/unit';
 import { trouble, type Trouble } from '../visit/verdict';
@@ -67,7 +68,7 @@ export const matchBank = (bank: Bank, limits: LimitBook): BankMatch => {
     const later = dated.filter(({ fitted }) => fitted > tooLate);
     if (later.length > 0) {
       found.push(
-        `age: ${later.map(({ at, fitted }) => `${at} fitted ${fitted}`).join(', ')} beside ${oldest.at} fitted ${oldest.fitted}`,
+        `age: ${later.map(({ at, fitted }) => `${at} fitted ${dateText(fitted)}`).join(', ')} beside ${oldest.at} fitted ${dateText(oldest.fitted)}`,
       );
     }
   }

@@ -1,11 +1,8 @@
-import * as z from 'zod';
 import type { LimitBook } from '../method/book';
 import { isOver, isUnder } from '../quantity/compare';
 import { ampsText, celsiusText, figure, voltsText } from '../quantity/display';
-import { saneAmps, saneCelsius, saneSeconds, saneVolts } from '../quantity/sanity';
 import { batteryCca, batteryFactor } from '../unit/bank';
 import type { Battery } from '../unit/unit';
-import { readingOf } from '../visit/readingBase';
 import {
   againstMin,
   failed,
@@ -19,21 +16,10 @@ import {
   type Verdict,
 } from '../visit/verdict';
 import { loadLimit } from './loadLimit';
-
-/** One battery by itself under the carbon pile: average amperes and lowest volts of the hold. */
-export const loadReading = readingOf('battery.load', {
-  amps: saneAmps,
-  seconds: saneSeconds,
-  lowestVolts: saneVolts,
-  batteryC: saneCelsius.optional(),
-  recoveryVolts: saneVolts.optional().describe('At least 60 s after release'),
-  engineRunning: z.boolean().optional(),
-});
-export type LoadReading = z.infer<typeof loadReading>;
+import { HOLD_SECONDS, type LoadReading } from './loadReading';
 
 /** Hold the load from the target to five percent above it. */
 const BAND_RATIO = 1.05;
-export const HOLD_SECONDS = 15;
 
 /** Half the SAE rating, and the top of the band a hand can hold. */
 export interface LoadTarget {

@@ -1,9 +1,6 @@
-import type * as z from 'zod';
 import type { LimitBook } from '../method/book';
 import { isOver, isUnder } from '../quantity/compare';
 import { figure, voltsText } from '../quantity/display';
-import { saneRpm, saneVolts } from '../quantity/sanity';
-import { readingOf } from '../visit/readingBase';
 import {
   againstMax,
   againstMin,
@@ -17,10 +14,7 @@ import {
   type Outcome,
   type Trouble,
 } from '../visit/verdict';
-
-/** Volts running with no or light loads: at the bank, at an alternator (B+ to its ground), or at one battery. */
-export const runningVoltsReading = readingOf('charge.volts', { volts: saneVolts, rpm: saneRpm });
-export type RunningVoltsReading = z.infer<typeof runningVoltsReading>;
+import type { RunningVoltsReading } from './runningVoltsReading';
 
 /** What was read at one alternator. */
 export interface AlternatorVolts {

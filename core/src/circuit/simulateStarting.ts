@@ -1,8 +1,8 @@
 import { isSeriesBank, strings } from '../unit/bank';
 import { leadsFor } from '../visit/leads';
 import type { ScenarioFile } from '../file/scenarioFile';
-import type { WalkAnswers, WalkPoint } from '../starting/walk';
-import { asksForAnswer, walk } from '../starting/walk';
+import { walk, type WalkAnswers } from '../starting/walk';
+import { asksForAnswer, type WalkPoint } from '../starting/walkReading';
 import { crank, type CrankResult } from './crank';
 import { buildMachine, type Machine } from './machine';
 import { crankPoint, PILE_AMPS, pilePoint, restingPoint, voltsBetween, type OperatingPoint } from './operatingPoint';

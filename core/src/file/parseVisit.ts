@@ -1,4 +1,4 @@
-import { asksForAnswer, WALK_ANSWERS, type WalkPoint } from '../starting/walk';
+import { asksForAnswer, WALK_ANSWERS, type WalkPoint } from '../starting/walkReading';
 import { unitSchema, type Unit } from '../unit/unit';
 import { stepEntry } from '../visit/catalogue';
 import { readingSchema, type Reading } from '../visit/reading';

@@ -1,41 +1,6 @@
-import * as z from 'zod';
 import { voltsText } from '../quantity/display';
-import { saneVolts } from '../quantity/sanity';
-import { readingOf } from '../visit/readingBase';
 import type { FindingCode } from '../visit/verdict';
-
-/** What is read or answered at each step of the no-crank / slow-crank walk, in the order of the steps. */
-export const WALK_POINTS = [
-  'bankRest',
-  'bankJoints',
-  'starterRest',
-  'starterRestCleaned',
-  'starterRestIsolator',
-  'attempt',
-  'starterCranking',
-  'motorCranking',
-  'controlCranking',
-  'pinion',
-  'switchOutputCranking',
-  'switchSupplyRest',
-  'switchSupplyCranking',
-  'coilSignal',
-] as const;
-export type WalkPoint = (typeof WALK_POINTS)[number];
-
-export const WALK_ANSWERS = {
-  bankJoints: ['clean', 'dirty'],
-  attempt: ['normal', 'slow', 'nothing'],
-  pinion: ['sound', 'damaged'],
-} as const;
-
-export const walkReading = readingOf('start.walk', {
-  volts: saneVolts.optional(),
-  answer: z.enum(['clean', 'dirty', 'normal', 'slow', 'nothing', 'sound', 'damaged']).optional(),
-});
-export type WalkReading = z.infer<typeof walkReading>;
-
-export const asksForAnswer = (point: WalkPoint): point is keyof typeof WALK_ANSWERS => point in WALK_ANSWERS;
+import { WALK_POINTS, type WalkPoint, type WalkReading } from './walkReading';
 
 /** What has been read so far, by point. */
 export type WalkAnswers = Partial<Record<WalkPoint, Pick<WalkReading, 'volts' | 'answer'>>>;

@@ -1,4 +1,5 @@
-import { WALK, type WalkEnd, type WalkPoint, type WalkState } from './walk';
+import { WALK, type WalkEnd, type WalkState } from './walk';
+import type { WalkPoint } from './walkReading';
 
 /** How far the walk has come to a place of the tree. */
 export type WalkPlaceState = 'taken' | 'here' | 'open' | 'ruled-out';

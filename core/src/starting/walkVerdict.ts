@@ -1,13 +1,6 @@
 import { failed, inconclusive, marginal, NO_LIMIT, passed, trouble, type Outcome } from '../visit/verdict';
-import {
-  walk,
-  walkAnswerText,
-  walkNode,
-  type WalkAnswers,
-  type WalkConditions,
-  type WalkPoint,
-  type WalkReading,
-} from './walk';
+import { walk, walkAnswerText, walkNode, type WalkAnswers, type WalkConditions } from './walk';
+import type { WalkPoint, WalkReading } from './walkReading';
 
 /** What one reading of the walk did: where it led, or which end it reached. */
 export const judgeWalk = (reading: WalkReading, answers: WalkAnswers, conditions: WalkConditions): Outcome => {

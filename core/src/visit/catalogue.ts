@@ -1,6 +1,6 @@
 import { alternatorIds, joints, positions, rechargePoints, runningPoints } from '../unit/points';
 import type { Unit } from '../unit/unit';
-import { WALK_POINTS } from '../starting/walk';
+import { WALK_POINTS } from '../starting/walkReading';
 import type { JudgedStep, ReadStep } from './reading';
 
 /** The parts of a visit, in the order of the work; each guards the next. */

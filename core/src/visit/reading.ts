@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { caseLeakReading } from '../battery/caseLeak';
 import { conductanceReading } from '../battery/conductance';
 import { hydrometerReading } from '../battery/hydrometer';
-import { loadReading } from '../battery/loadTest';
+import { loadReading } from '../battery/loadReading';
 import { openCircuitReading } from '../battery/openCircuit';
 import { starterLoadReading } from '../battery/starterLoad';
 import { chargeDropReading } from '../charging/chargeDrop';
@@ -11,7 +11,7 @@ import { outputReading } from '../charging/output';
 import { rechargeReading } from '../charging/recharge';
 import { riseReading } from '../charging/rise';
 import { rippleReading } from '../charging/ripple';
-import { runningVoltsReading } from '../charging/runningVolts';
+import { runningVoltsReading } from '../charging/runningVoltsReading';
 import {
   lookAlternatorReading,
   lookBeltReading,
@@ -23,7 +23,7 @@ import { crankVoltsReading } from '../starting/crankVolts';
 import { jointReading } from '../starting/joint';
 import { starterDropReading } from '../starting/starterDrop';
 import { controlReading, motorReading, solenoidReading } from '../starting/starterUnit';
-import { walkReading } from '../starting/walk';
+import { walkReading } from '../starting/walkReading';
 
 /** One reading of any step. Facts: taken once, kept for good, judged anew whenever asked. */
 export const readingSchema = z.discriminatedUnion('step', [

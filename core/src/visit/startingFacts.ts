@@ -1,5 +1,6 @@
 import type { LadderVolts } from '../starting/ladder';
-import { WALK_POINTS, type WalkAnswers } from '../starting/walk';
+import type { WalkAnswers } from '../starting/walk';
+import { WALK_POINTS } from '../starting/walkReading';
 import { currentAt, type VisitFacts } from './facts';
 import type { Reading } from './reading';
 

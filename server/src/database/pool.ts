@@ -17,18 +17,32 @@ export const DATABASE_LIMITS = {
   idleInTransaction: 10_000,
 } as const;
 
+/** For work on the whole database that nobody waits for: no limits but on connecting. */
+export const UNHURRIED: Readonly<Record<keyof typeof DATABASE_LIMITS, number>> = {
+  connect: DATABASE_LIMITS.connect,
+  statement: 0,
+  query: 0,
+  idleInTransaction: 0,
+};
+
 /**
  * Opens the connection pool. Connections that fail while idle are logged by the caller's handler and replaced.
  * @param most connections at once
+ * @param limits milliseconds; 0 waits for ever
  */
-export const openPool = (connectionString: string, onIdleError: (error: Error) => void, most = 10): Pool => {
+export const openPool = (
+  connectionString: string,
+  onIdleError: (error: Error) => void,
+  most = 10,
+  limits: Readonly<Record<keyof typeof DATABASE_LIMITS, number>> = DATABASE_LIMITS,
+): Pool => {
   const pool = new pg.Pool({
     connectionString,
     max: most,
-    connectionTimeoutMillis: DATABASE_LIMITS.connect,
-    statement_timeout: DATABASE_LIMITS.statement,
-    query_timeout: DATABASE_LIMITS.query,
-    idle_in_transaction_session_timeout: DATABASE_LIMITS.idleInTransaction,
+    connectionTimeoutMillis: limits.connect,
+    statement_timeout: limits.statement,
+    query_timeout: limits.query,
+    idle_in_transaction_session_timeout: limits.idleInTransaction,
     keepAlive: true,
   });
   pool.on('error', onIdleError);

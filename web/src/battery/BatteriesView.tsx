@@ -6,7 +6,7 @@ import styled from 'styled-components';
 import { useBatteriesQuery, useBatteryLivesQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { dayText } from '../control/dates';
-import { ChoiceField } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
 import { PrimaryKey } from '../control/Key';
 import { SearchTools } from '../control/SearchTools';
 import { Failed, Loading } from '../frame/Failed';

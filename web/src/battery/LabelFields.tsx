@@ -1,5 +1,6 @@
 import { CHEMISTRIES, RATING_STANDARDS } from '@vaktman/core';
-import { ChoiceField, Field } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
+import { Field } from '../control/Field';
 
 /** What stands on a battery's label, as typed. */
 export interface LabelTyped {

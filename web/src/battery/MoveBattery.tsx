@@ -5,7 +5,8 @@ import styled from 'styled-components';
 import { useBatteriesQuery, useMoveBatteryMutation, useRegisterQuery } from '../api/api';
 import { problemText } from '../api/failure';
 import { dayText, todayText } from '../control/dates';
-import { ChoiceField, Field } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
+import { Field } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
 
 const Panel = styled.form`

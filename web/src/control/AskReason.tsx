@@ -2,7 +2,7 @@ import { LONGEST_REASON } from '@vaktman/core';
 import { useState } from 'react';
 import { Dialog, Heading, Label, Modal, ModalOverlay, TextArea, TextField } from 'react-aria-components';
 import styled from 'styled-components';
-import { fieldBox } from './Field';
+import { fieldBox } from './fieldStyle';
 import { Key, PrimaryKey } from './Key';
 import { PHONE } from '../theme/screen';
 

@@ -1,5 +1,5 @@
 import { dateText, timesIn, type Times } from '@vaktman/core';
-import { formatDistanceToNowStrict, parseISO } from 'date-fns';
+import { addDays, intlFormat, intlFormatDistance, lightFormat, parseISO } from 'date-fns';
 
 const deviceZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
 let yard: Times = timesIn(deviceZone());
@@ -22,10 +22,19 @@ const isDate = (text: string): boolean => /^\d{4}-\d\d-\d\d$/.test(text);
 export const dayText = (iso: string): string => (isDate(iso) ? dateText(iso) : yard.day(iso));
 export const clockTimeText = (iso: string | number): string => yard.clock(iso);
 export const dayTimeText = (iso: string | number): string => yard.dayTime(iso);
-export const agoText = (iso: string): string => formatDistanceToNowStrict(parseISO(iso), { addSuffix: true });
+export const agoText = (iso: string): string =>
+  intlFormatDistance(parseISO(iso), new Date(), { locale: 'en-GB', numeric: 'always' });
 export const longNowText = (now: Date): string => `${yard.dayTime(now.getTime())} ${yardZoneName()}`;
 /** An instant with the yard's offset, as readings carry it. */
 export const instantNow = (now: Date = new Date()): string => yard.instant(now.getTime());
+/** Day of the week of a calendar date: `Friday`, or `Fri 27`. */
+export const weekdayText = (date: string): string =>
+  intlFormat(parseISO(date), { weekday: 'long' }, { locale: 'en-GB' });
+export const shortWeekdayText = (date: string): string =>
+  `${intlFormat(parseISO(date), { weekday: 'short' }, { locale: 'en-GB' })} ${Number(date.slice(8))}`;
+/** A calendar date so many days after another. */
+export const dateAfter = (date: string, days: number): string =>
+  lightFormat(addDays(parseISO(date), days), 'yyyy-MM-dd');
 /** Today's calendar date in the yard. */
 export const todayText = (now: Date = new Date()): string => yard.date(now.getTime());
 /** The calendar day of an instant in the yard, such as `2026-11-27`. */

@@ -4,27 +4,18 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { QuietKey } from '../control/Key';
 import { useAppDispatch, useAppSelector } from '../store';
-import { PHONE } from '../theme/screen';
 import { failureRead, type ToldFailure } from './failureSlice';
 
 const Stack = styled.div`
   position: fixed;
-  top: 62px;
-  left: 50%;
-  transform: translateX(-50%);
+  bottom: 0;
+  left: 0;
   z-index: 20;
   display: grid;
-  justify-items: center;
+  justify-items: start;
   max-width: 100%;
   @media print {
     display: none;
-  }
-  ${PHONE} {
-    top: auto;
-    bottom: 0;
-    left: 0;
-    transform: none;
-    justify-items: start;
   }
 `;
 const Strip = styled.div<{ $grave: boolean }>`
@@ -36,7 +27,7 @@ const Strip = styled.div<{ $grave: boolean }>`
   background: ${({ $grave }) => ($grave ? 'var(--failed)' : 'var(--shade)')};
   color: ${({ $grave }) => ($grave ? 'var(--paper)' : 'var(--ink)')};
   border: 1px solid var(--rule);
-  border-top: 0;
+  border-bottom: 0;
   a {
     color: inherit;
     font-weight: 680;

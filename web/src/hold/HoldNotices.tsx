@@ -1,14 +1,14 @@
 import { useEffect, useRef } from 'react';
-import { Dialog, Modal, ModalOverlay } from 'react-aria-components';
 import { Link, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { playRelease, playTick } from '../clock/tone';
 import { useNow } from '../clock/useNow';
 import { useWakeLock } from '../clock/useWakeLock';
-import { PrimaryKey } from '../control/Key';
+import { useLater } from '../control/useLater';
 import { useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { heldSoFar, useCallOff, useRunningHolds, type RunningHold } from './holds';
+import { releaseWord } from './releaseWord';
 
 const Strip = styled(Link)`
   position: fixed;
@@ -39,48 +39,7 @@ const Strip = styled(Link)`
     display: none;
   }
 `;
-const Ground = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  z-index: 50;
-  background: #11171b;
-  color: #ffffff;
-  display: grid;
-  [data-theme='night'] & {
-    background: #ffc61a;
-    color: #101416;
-  }
-`;
-const Order = styled(Modal)`
-  padding: 1.2rem 1.5rem 1.5rem;
-  display: grid;
-  section {
-    display: flex;
-    flex-direction: column;
-    gap: 1rem;
-    outline: none;
-    --live: #ffffff;
-    --on-live: #11171b;
-  }
-  [data-theme='night'] & section {
-    --live: #101416;
-    --on-live: #ffc61a;
-  }
-  h2 {
-    font-size: clamp(4rem, 15vw, 12rem);
-    line-height: 0.95;
-    font-weight: 780;
-  }
-  p {
-    font-size: 1.8rem;
-    font-weight: 660;
-  }
-  button {
-    margin-top: auto;
-    min-height: 110px;
-    font-size: 2.2rem;
-  }
-`;
+const loadOrder = async () => (await import('./ReleaseOrder')).ReleaseOrder;
 
 const what = ({ hold, unitId }: RunningHold): string =>
   hold.kind === 'load' ? `${unitId}, battery ${hold.position} under load` : `${unitId} is cranked`;
@@ -113,6 +72,7 @@ export const HoldNotices = () => {
   const now = useNow(200, holds.length > 0);
   const callOff = useCallOff();
   const { pathname } = useLocation();
+  const ReleaseOrder = useLater(loadOrder);
   useTones(holds, now);
   useWakeLock(holds.length > 0);
   const elsewhere = holds.filter(({ path, hold }) => hold.kind === 'crank' || decodeURIComponent(pathname) !== path);
@@ -120,33 +80,22 @@ export const HoldNotices = () => {
   const first = elsewhere[0];
   return (
     <>
-      {first === undefined || over !== undefined ? null : (
+      {first === undefined || (over !== undefined && ReleaseOrder !== null) ? null : (
         <Strip to={first.path} role="timer" aria-label={what(first)}>
           <span className="figure">{heldSoFar(first.hold, now).left}</span>
           <span>
-            s to go: {what(first)}
+            {over === undefined ? 's to go' : releaseWord(over.hold.kind)}: {what(first)}
             {elsewhere.length > 1 ? `, and ${elsewhere.length - 1} more` : ''}
           </span>
         </Strip>
       )}
-      {over === undefined ? null : (
-        <Ground isOpen isKeyboardDismissDisabled>
-          <Order>
-            <Dialog
-              role="alertdialog"
-              aria-label={over.hold.kind === 'load' ? 'Release load now' : 'Stop cranking now'}
-            >
-              <h2>{over.hold.kind === 'load' ? 'Release load now' : 'Stop cranking now'}</h2>
-              <p>
-                {what(over)} for {heldSoFar(over.hold, now).gone} s.{' '}
-                {over.hold.kind === 'load' ? 'Turn the pile to zero.' : 'Let the starter cool for 2 min.'}
-              </p>
-              <PrimaryKey autoFocus onPress={() => callOff(over, Date.now())}>
-                {over.hold.kind === 'load' ? 'Load is off' : 'It stands'}
-              </PrimaryKey>
-            </Dialog>
-          </Order>
-        </Ground>
+      {over === undefined || ReleaseOrder === null ? null : (
+        <ReleaseOrder
+          kind={over.hold.kind}
+          what={what(over)}
+          seconds={heldSoFar(over.hold, now).gone}
+          onOff={() => callOff(over, Date.now())}
+        />
       )}
     </>
   );

@@ -6,7 +6,7 @@ import { useChooseMethodMutation, useFleetQuery } from '../api/api';
 import { failureOf } from '../api/failure';
 import { Figure } from '../control/Figure';
 import { PrimaryKey } from '../control/Key';
-import { ChoiceField } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
 import { MainBar } from '../frame/MainBar';
 import { PHONE } from '../theme/screen';
 

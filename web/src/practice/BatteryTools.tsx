@@ -1,7 +1,7 @@
 import { batteriesInOrder, BATTERY_TOOLS, type BatteryTool, type Unit } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { ChoiceField } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
 import { Key } from '../control/Key';
 
 const Row = styled.div`

@@ -1,7 +1,7 @@
 import { batteriesInOrder, type BenchControls, type BenchFrame, type PilePlace, type Unit } from '@vaktman/core';
 import { Label, Slider, SliderOutput, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
-import { ChoiceField } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
 import { Key } from '../control/Key';
 
 const Grid = styled.div`

@@ -17,7 +17,7 @@ import {
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
-import { ChoiceField } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
 import { Key } from '../control/Key';
 import type { BatteryFace } from '../drawing/BankDrawing';
 import { PathDrawing } from '../drawing/PathDrawing';

@@ -9,7 +9,7 @@ import {
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { ChoiceField } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 
 const Panel = styled.div`

@@ -1,5 +1,4 @@
 import { figure, type ColdOutlook } from '@vaktman/core';
-import { format, parseISO } from 'date-fns';
 import {
   Area,
   CartesianGrid,
@@ -13,6 +12,7 @@ import {
 } from 'recharts';
 import styled from 'styled-components';
 import { Figure } from '../control/Figure';
+import { weekdayText } from '../control/dates';
 
 const Heads = styled.div`
   display: grid;
@@ -149,7 +149,7 @@ const ColdCurve = ({
                 stroke="var(--ink)"
                 strokeWidth={3}
                 label={{
-                  value: `${format(parseISO(night.date), 'EEEE')} ${figure(night.lowestC, 0)}`,
+                  value: `${weekdayText(night.date)} ${figure(night.lowestC, 0)}`,
                   position: 'top',
                   fill: 'var(--ink)',
                   fontWeight: 700,

@@ -1,5 +1,6 @@
 import { Controller, type Control, type FieldPath } from 'react-hook-form';
-import { ChoiceField, Field } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
+import { Field } from '../control/Field';
 import type { UnitFormFields } from './unitForm';
 
 const errorAt = (errors: unknown, name: string): string | undefined => {

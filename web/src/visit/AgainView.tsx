@@ -15,7 +15,7 @@ import {
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { ChoiceField } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
 import { KeyLink } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
 import type { StepProps } from './stepProps';

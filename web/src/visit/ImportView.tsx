@@ -15,7 +15,7 @@ import styled from 'styled-components';
 import { useAddUnitMutation, useFleetQuery, useSendBatchMutation, useUnitQuery } from '../api/api';
 import { failureOf, isNotFound } from '../api/failure';
 import { dayTimeText } from '../control/dates';
-import { ChoiceField } from '../control/Field';
+import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { MainBar } from '../frame/MainBar';

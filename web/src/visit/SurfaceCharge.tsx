@@ -7,7 +7,7 @@ import { useNow } from '../clock/useNow';
 import { useWakeLock } from '../clock/useWakeLock';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
-import { fieldBox } from '../control/Field';
+import { fieldBox } from '../control/fieldStyle';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import type { SurfaceCharge as Charge } from './conditionsSlice';

@@ -1,17 +1,15 @@
 import type { Weather, Yard } from '@vaktman/contract';
 import { figure } from '@vaktman/core';
-import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { useTypeNightMutation } from '../api/api';
-import { problemText } from '../api/failure';
-import { ChoiceField, Field } from '../control/Field';
 import { Figure } from '../control/Figure';
-import { Key, QuietKey } from '../control/Key';
+import { QuietKey } from '../control/Key';
+import { useLater } from '../control/useLater';
 import { PHONE } from '../theme/screen';
 import { AXIS_TICKS_C, onAxis } from './coldScale';
 import { watchColumns } from './watchColumns';
 import type { ColdestNight } from './watchFilter';
+import { shortWeekdayText, weekdayText } from '../control/dates';
 
 const Sheet = styled.section`
   ${watchColumns}
@@ -77,18 +75,6 @@ const Sheet = styled.section`
     }
   }
 `;
-const Form = styled.form`
-  grid-column: 1 / -1;
-  display: grid;
-  grid-template-columns: 1fr 1fr 8rem auto auto;
-  gap: 0.8rem;
-  align-items: end;
-  padding: 0.4rem 0 0.6rem;
-  ${PHONE} {
-    grid-template-columns: 1fr;
-  }
-`;
-
 /** Marks of the yards on the axis: shapes that stay apart without colour. */
 const SHAPES = ['M0 -5L5 4L-5 4Z', 'M-5 -4L5 -4L0 5Z', 'M-4 -4H4V4H-4Z', 'M0 -5L5 0L0 5L-5 0Z'] as const;
 const FILLS = ['var(--ink)', 'var(--paper)', 'var(--ink)', 'var(--paper)'] as const;
@@ -97,59 +83,7 @@ const YardShape = ({ index }: { index: number }) => (
   <path d={SHAPES[index % SHAPES.length]} fill={FILLS[index % FILLS.length]} stroke="var(--ink)" strokeWidth="1.4" />
 );
 
-const NightForm = ({
-  yards,
-  dates,
-  close,
-}: {
-  yards: readonly Yard[];
-  dates: readonly string[];
-  close: () => void;
-}) => {
-  const [yardId, setYardId] = useState(yards[0]?.yardId ?? '');
-  const [date, setDate] = useState(dates[0] ?? '');
-  const [lowest, setLowest] = useState('');
-  const [error, setError] = useState<string | undefined>();
-  const [typeNight, { isLoading }] = useTypeNightMutation();
-  const keep = async (): Promise<void> => {
-    const lowestC = lowest.trim() === '' ? null : Number(lowest.replace('−', '-').replace(',', '.'));
-    if (lowestC !== null && !Number.isFinite(lowestC)) {
-      setError(`expected degrees such as -18, received ${lowest}`);
-      return;
-    }
-    const answer = await typeNight({ yardId, date, lowestC });
-    if (answer.error === undefined) close();
-    else setError(problemText(answer.error));
-  };
-  return (
-    <Form
-      noValidate
-      aria-label="Type a night in"
-      onSubmit={(event) => {
-        event.preventDefault();
-        void keep();
-      }}
-    >
-      <ChoiceField
-        label="Yard"
-        value={yardId}
-        onChange={setYardId}
-        options={yards.map((yard) => [yard.yardId, yard.name] as const)}
-      />
-      <ChoiceField
-        label="Night"
-        value={date}
-        onChange={setDate}
-        options={dates.map((day) => [day, format(parseISO(day), 'EEEE d MMM')] as const)}
-      />
-      <Field label="Lowest °C, empty: as forecast" value={lowest} onChange={setLowest} inputMode="text" error={error} />
-      <Key type="submit" isDisabled={isLoading}>
-        Keep
-      </Key>
-      <QuietKey onPress={close}>Leave</QuietKey>
-    </Form>
-  );
-};
+const loadNightForm = async () => (await import('./NightForm')).NightForm;
 
 /** The coming nights of every yard on the axis all units are drawn on; typed in where the forecast is known better. */
 export const ComingCold = ({
@@ -165,6 +99,7 @@ export const ComingCold = ({
   dates: readonly string[];
 }) => {
   const [typing, setTyping] = useState(false);
+  const NightForm = useLater(loadNightForm);
   const coldestDates = new Set([...nights.values()].map(({ date }) => date));
   return (
     <Sheet aria-label="The coming cold">
@@ -183,7 +118,7 @@ export const ComingCold = ({
         <span />
         {dates.map((date) => (
           <span key={date} className={coldestDates.has(date) ? 'coldest' : ''}>
-            {format(parseISO(date), 'EEE d')}
+            {shortWeekdayText(date)}
           </span>
         ))}
       </div>
@@ -241,14 +176,12 @@ export const ComingCold = ({
               </svg>{' '}
               {name}
               <strong>{coldest === undefined ? '–' : <Figure text={figure(coldest.lowestC, 0)} unit="°C" />}</strong>
-              <small>
-                {coldest === undefined ? 'no night known' : `${format(parseISO(coldest.date), 'EEEE')} night`}
-              </small>
+              <small>{coldest === undefined ? 'no night known' : `${weekdayText(coldest.date)} night`}</small>
             </div>
           );
         })}
       </div>
-      {typing ? <NightForm yards={yards} dates={dates} close={() => setTyping(false)} /> : null}
+      {typing && NightForm !== null ? <NightForm yards={yards} dates={dates} close={() => setTyping(false)} /> : null}
     </Sheet>
   );
 };

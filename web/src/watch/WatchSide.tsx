@@ -1,8 +1,7 @@
 import type { WatchRow } from '@vaktman/contract';
-import { format, parseISO } from 'date-fns';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { dayText } from '../control/dates';
+import { dayText, shortWeekdayText } from '../control/dates';
 import { QuietKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
 import { dueThisWeek, toBuy, type BuyLine } from './plans';
@@ -86,7 +85,7 @@ export const WatchSide = ({ rows, today, done }: { rows: readonly WatchRow[]; to
         <ul>
           {due.slice(0, SHOWN).map(({ unitId, dueOn, daysLate, by, what }) => (
             <li key={unitId}>
-              <time dateTime={dueOn}>{daysLate > 0 ? dayText(dueOn) : format(parseISO(dueOn), 'EEE d')}</time>
+              <time dateTime={dueOn}>{daysLate > 0 ? dayText(dueOn) : shortWeekdayText(dueOn)}</time>
               <span>
                 <Link to={`/units/${encodeURIComponent(unitId)}`}>
                   <b>{unitId}</b>

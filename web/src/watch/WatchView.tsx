@@ -1,14 +1,13 @@
 import type { Fleet, Watch, Weather } from '@vaktman/contract';
 import { DISPOSITION_WORDS, DISPOSITIONS } from '@vaktman/core';
-import { addDays, format, parseISO } from 'date-fns';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Input, Label, SearchField, ToggleButton } from 'react-aria-components';
 import { useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
-import { todayText } from '../control/dates';
-import { ChoiceField } from '../control/Field';
+import { dateAfter, todayText } from '../control/dates';
+import { ChoiceField } from '../control/ChoiceField';
 import { KeyLink } from '../control/Key';
 import { Mark, type MarkKind } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
@@ -200,9 +199,7 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
   const night = nightWords(nights);
   const after = useMemo(() => doneWords(watchUnits(watch, nights, true), night), [watch, nights, night]);
   const today = todayText();
-  const dates = Array.from({ length: NIGHTS_DRAWN }, (_, index) =>
-    format(addDays(parseISO(today), index), 'yyyy-MM-dd'),
-  );
+  const dates = Array.from({ length: NIGHTS_DRAWN }, (_, index) => dateAfter(today, index));
   /** What is typed now counts, not what the list has caught up with. */
   const openFirst = (): void => {
     const first = watchLines(units, fleet.yards, { ...filter, search: typed }).find((line) => line.kind === 'unit');

@@ -1,5 +1,6 @@
 import type { WatchRow } from '@vaktman/contract';
-import { addDays, differenceInCalendarDays, format, parseISO } from 'date-fns';
+import { differenceInCalendarDays, parseISO } from 'date-fns';
+import { dateAfter } from '../control/dates';
 
 /** A unit that is due within the week, or overdue. */
 export interface DueLine {
@@ -17,7 +18,7 @@ const DAYS_AHEAD = 7;
  * @param today calendar date
  */
 export const dueThisWeek = (rows: readonly WatchRow[], today: string): readonly DueLine[] => {
-  const border = format(addDays(parseISO(today), DAYS_AHEAD), 'yyyy-MM-dd');
+  const border = dateAfter(today, DAYS_AHEAD);
   return rows
     .flatMap(({ unitId, dueOn, dueBy, openVisitId, actions }): DueLine[] =>
       dueOn === null || dueOn > border

@@ -1,7 +1,7 @@
 import type { ColdAnswer } from '@vaktman/core';
-import { format, parseISO } from 'date-fns';
 import type { ColdestNight, WatchUnit } from './watchFilter';
 import { countByAnswer } from './watchFilter';
+import { weekdayText } from '../control/dates';
 
 const NUMBERS = [
   'No',
@@ -23,7 +23,7 @@ const counted = (count: number): string => NUMBERS[count] ?? count.toLocaleStrin
 /** The night the week is planned for: the coldest of all yards. */
 export const nightWords = (nights: ReadonlyMap<string, ColdestNight>): string => {
   const coldest = [...nights.values()].sort((a, b) => a.lowestC - b.lowestC)[0];
-  return coldest === undefined ? 'in the coming cold' : `on ${format(parseISO(coldest.date), 'EEEE')} night`;
+  return coldest === undefined ? 'in the coming cold' : `on ${weekdayText(coldest.date)} night`;
 };
 
 /** The watch in one sentence, a part for each answer; the first one names the night. */
