@@ -1,6 +1,7 @@
 export * from './archive';
 export * from './battery';
 export * from './cautions';
+export * from './fileEntries';
 export * from './fleet';
 export * from './outlook';
 export * from './problem';

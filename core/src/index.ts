@@ -29,6 +29,7 @@ export * from './battery/loadLimit';
 export * from './battery/loadReading';
 export * from './battery/loadTest';
 export * from './battery/openCircuit';
+export * from './battery/openCircuitReading';
 export * from './battery/starterLoad';
 export * from './battery/stateOfCharge';
 export * from './capture/capture';

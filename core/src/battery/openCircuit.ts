@@ -1,21 +1,10 @@
-import * as z from 'zod';
 import type { LimitBook } from '../method/book';
 import { isOver, isUnder } from '../quantity/compare';
 import { voltsText } from '../quantity/display';
-import { saneCelsius, saneHours, saneVolts } from '../quantity/sanity';
 import { batteryFactor, restsHigher } from '../unit/bank';
 import type { Battery } from '../unit/unit';
-import { readingOf } from '../visit/readingBase';
 import { againstMin, failed, inconclusive, marginal, NO_LIMIT, passed, trouble, type Outcome } from '../visit/verdict';
-
-/** Volts of one battery at rest, cut off from the bank, read at the posts. */
-export const openCircuitReading = readingOf('battery.openCircuit', {
-  volts: saneVolts,
-  surfaceChargeStripped: z.boolean().optional(),
-  restedHours: saneHours.optional(),
-  batteryC: saneCelsius.optional(),
-});
-export type OpenCircuitReading = z.infer<typeof openCircuitReading>;
+import type { OpenCircuitReading } from './openCircuitReading';
 
 export interface OpenCircuitConditions {
   readonly battery: Battery;

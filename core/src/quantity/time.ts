@@ -15,7 +15,8 @@ export interface Times {
 
 const ms = (instant: string | number): number => (typeof instant === 'number' ? instant : Date.parse(instant));
 const two = (value: number): string => String(value).padStart(2, '0');
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+/** Months as they are written. */
+export const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
 
 /** A calendar date such as `2026-11-27` as it is read: `27 Nov 2026`. */
 export const dateText = (date: string): string => {

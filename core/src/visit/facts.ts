@@ -1,4 +1,4 @@
-import type { OpenCircuitReading } from '../battery/openCircuit';
+import type { OpenCircuitReading } from '../battery/openCircuitReading';
 import type { Repair } from '../file/repair';
 import type { VisitFile } from '../file/visitFile';
 import { limitBook, type LimitBook } from '../method/book';

@@ -2,12 +2,8 @@ import { judgeCaseLeak } from '../battery/caseLeak';
 import { judgeConductance } from '../battery/conductance';
 import { judgeHydrometer } from '../battery/hydrometer';
 import { judgeLoad } from '../battery/loadTest';
-import {
-  judgeOpenCircuit,
-  surfaceChargeLeft,
-  type OpenCircuitConditions,
-  type OpenCircuitReading,
-} from '../battery/openCircuit';
+import { judgeOpenCircuit, surfaceChargeLeft, type OpenCircuitConditions } from '../battery/openCircuit';
+import type { OpenCircuitReading } from '../battery/openCircuitReading';
 import { judgeStarterLoad } from '../battery/starterLoad';
 import { judgeChargeDrop } from '../charging/chargeDrop';
 import { judgeField } from '../charging/field';

@@ -3,7 +3,7 @@ import { caseLeakReading } from '../battery/caseLeak';
 import { conductanceReading } from '../battery/conductance';
 import { hydrometerReading } from '../battery/hydrometer';
 import { loadReading } from '../battery/loadReading';
-import { openCircuitReading } from '../battery/openCircuit';
+import { openCircuitReading } from '../battery/openCircuitReading';
 import { starterLoadReading } from '../battery/starterLoad';
 import { chargeDropReading } from '../charging/chargeDrop';
 import { fieldReading } from '../charging/field';

@@ -49,8 +49,9 @@ const isStored = async (db: Queryable, fleetId: string, entry: Entry, path: stri
   if (entry.kind === 'visit') {
     const { visit } = entry.opening;
     const stored = await storedVisit(db, fleetId, visit.id);
-    if (stored === null) return false;
-    if (!isDeepStrictEqual(stored, entry.opening)) throw otherContent(`${path}.opening.visit.id`, `visit ${visit.id}`);
+    if (stored.length === 0) return false;
+    if (!stored.some((opening) => isDeepStrictEqual(opening, entry.opening)))
+      throw otherContent(`${path}.opening.visit.id`, `visit ${visit.id}`);
     return true;
   }
   const [id, body, stored, at] =
@@ -63,7 +64,7 @@ const isStored = async (db: Queryable, fleetId: string, entry: Entry, path: stri
         ] as const)
       : ([entry.reading.id, entry.reading, await storedReading(db, fleetId, entry.reading.id), 'reading.id'] as const);
   if (stored === null) return false;
-  if (stored.visitId !== entry.visitId || !isDeepStrictEqual(stored.body, body))
+  if (stored.visitId !== entry.visitId || !stored.bodies.some((one) => isDeepStrictEqual(one, body)))
     throw otherContent(`${path}.${at}`, `${entry.kind} ${id}`);
   return true;
 };

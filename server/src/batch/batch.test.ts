@@ -1,14 +1,15 @@
 import {
   batteryDetailSchema,
   batteryListSchema,
+  entriesOf,
   problemDetailsSchema,
   unitDetailSchema,
   visitDetailSchema,
 } from '@vaktman/contract';
-import { signatureOf } from '@vaktman/core';
+import { signatureOf, visitFileSchema } from '@vaktman/core';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fitting, minute, TestVisit } from '../../test/entries';
+import { fitting, minute, sendBatch, TestVisit } from '../../test/entries';
 import { demoApp } from '../../test/testDatabase';
 import type { Pool } from '../index';
 
@@ -250,6 +251,27 @@ describe('a signed record', () => {
     };
     expect(file.events.map(({ kind }) => kind)).toEqual(['closed']);
     expect(Object.values(file.takenBy)).toEqual(['R. Hask']);
+    const again = await sendBatch(app, { entries: entriesOf(visitFileSchema.parse(file)), origin: 'file' });
+    expect(await again.json()).toMatchObject({ added: 0, known: 3 });
+  });
+  it('changes nothing either where the clock of its device was put right', async () => {
+    const shown = Date.now() + 7 * 60_000;
+    const at = (minutesAgo: number) => new Date(shown - minutesAgo * 60_000).toISOString();
+    const visit = new TestVisit(app, (await unitOf('L-11')).unit);
+    const sent = await visit.send(
+      [
+        visit.opening(at(40)),
+        visit.rest('A', 12.7, at(30)),
+        visit.replaced(fitting('A', 'CLOCK-1'), at(20)),
+        visit.event({ kind: 'closed', at: at(10), remark: '', signedBy: 'M. Holt' }),
+      ],
+      { sentAt: new Date(shown).toISOString() },
+    );
+    expect(sent.status).toBe(200);
+    const file = visitFileSchema.parse(await (await app.request(`/api/visits/${visit.id}/file`)).json());
+    expect(Math.abs(Date.parse(file.visit.at) - (Date.now() - 40 * 60_000))).toBeLessThan(10_000);
+    const again = await sendBatch(app, { entries: entriesOf(file), origin: 'file' });
+    expect(await again.json()).toMatchObject({ added: 0, known: 4 });
   });
 });
 

@@ -24,7 +24,7 @@ const work = async (): Promise<void> => {
   if (working || stopped) return;
   working = true;
   try {
-    while (wanted) {
+    while (wanted && !stopped) {
       wanted = false;
       if (await areProjectionsOld(pool)) await rebuild(pool);
       const day = Math.floor(Date.now() / DAY_MS);
@@ -36,7 +36,7 @@ const work = async (): Promise<void> => {
     }
   } catch (error) {
     // A database that is away comes back; the marks are kept in it.
-    if (!isDatabaseAway(error))
+    if (!stopped && !isDatabaseAway(error))
       tell({ problem: error instanceof Error ? (error.stack ?? error.message) : String(error) });
   } finally {
     working = false;

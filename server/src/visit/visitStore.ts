@@ -128,37 +128,41 @@ export const insertEvent = async (
   );
 };
 
-/** The stored content under an id, to compare with what was sent again; null when there is none. */
-export const storedVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<unknown> => {
-  const { rows } = await db.query<{ body: unknown }>(
-    `SELECT jsonb_build_object('unit', unit, 'method', method, 'visit', head) AS body FROM visit WHERE fleet_id = $1 AND visit_id = $2`,
+/**
+ * What is stored under an id, to compare with what was sent again: as its device wrote it, and as it is handed out, with
+ * the moment put right. Empty when there is none.
+ */
+export const storedVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<readonly unknown[]> => {
+  const { rows } = await db.query<{ unit: Unit; method: Method; visit: VisitHead; startedAt: Date }>(
+    'SELECT unit, method, head AS visit, started_at AS "startedAt" FROM visit WHERE fleet_id = $1 AND visit_id = $2',
     [fleetId, visitId],
   );
-  return rows[0]?.body ?? null;
+  return rows.flatMap(({ unit, method, visit, startedAt }) => [
+    { unit, method, visit },
+    { unit, method, visit: atMoment(visit, startedAt) },
+  ]);
 };
 
-export const storedReading = async (
-  db: Queryable,
-  fleetId: string,
-  readingId: string,
-): Promise<{ visitId: string; body: unknown } | null> => {
-  const { rows } = await db.query<{ visitId: string; body: unknown }>(
-    'SELECT visit_id AS "visitId", body FROM reading WHERE fleet_id = $1 AND reading_id = $2',
+/** Something stored: its visit, and the bodies that are it. */
+export interface Stored {
+  readonly visitId: string;
+  readonly bodies: readonly unknown[];
+}
+
+export const storedReading = async (db: Queryable, fleetId: string, readingId: string): Promise<Stored | null> => {
+  const { rows } = await db.query<{ visitId: string; body: Reading; at: Date }>(
+    'SELECT visit_id AS "visitId", body, taken_at AS at FROM reading WHERE fleet_id = $1 AND reading_id = $2',
     [fleetId, readingId],
   );
-  return rows[0] ?? null;
+  return rows.map(({ visitId, body, at }) => ({ visitId, bodies: [body, atMoment(body, at)] }))[0] ?? null;
 };
 
-export const storedEvent = async (
-  db: Queryable,
-  fleetId: string,
-  eventId: string,
-): Promise<{ visitId: string; body: unknown } | null> => {
-  const { rows } = await db.query<{ visitId: string; body: unknown }>(
-    'SELECT visit_id AS "visitId", body FROM visit_event WHERE fleet_id = $1 AND event_id = $2',
+export const storedEvent = async (db: Queryable, fleetId: string, eventId: string): Promise<Stored | null> => {
+  const { rows } = await db.query<{ visitId: string; body: VisitEvent; at: Date }>(
+    'SELECT visit_id AS "visitId", body, at FROM visit_event WHERE fleet_id = $1 AND event_id = $2',
     [fleetId, eventId],
   );
-  return rows[0] ?? null;
+  return rows.map(({ visitId, body, at }) => ({ visitId, bodies: [body, eventAt(body, at)] }))[0] ?? null;
 };
 
 /** The unit as a visit was opened with it, or null when the visit is not known. */

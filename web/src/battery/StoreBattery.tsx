@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { useStoreBatteryMutation } from '../api/api';
 import { problemText } from '../api/failure';
 import { ChoiceField } from '../control/ChoiceField';
+import { DateLine } from '../control/DateLine';
 import { Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
@@ -81,9 +82,8 @@ export const StoreBattery = ({ close }: { close: () => void }) => {
         onChange={set('duty')}
         options={DUTIES.map((word) => [word, word] as const)}
       />
-      <Field
+      <DateLine
         label="Warranty to"
-        type="date"
         value={typed.warrantyUntil}
         onChange={set('warrantyUntil')}
         error={errors['warrantyUntil']}

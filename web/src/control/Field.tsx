@@ -26,20 +26,18 @@ type FieldProps = {
   readonly onChange: (value: string) => void;
   readonly error?: string | undefined;
   readonly inputMode?: ComponentProps<'input'>['inputMode'];
-  readonly type?: string;
   readonly isDisabled?: boolean;
   readonly name?: string;
 };
 
 /** A labelled line of text with what is wrong beside it. */
-export const Field = ({ label, value, onChange, error, inputMode, type, isDisabled, name }: FieldProps) => (
+export const Field = ({ label, value, onChange, error, inputMode, isDisabled, name }: FieldProps) => (
   <Text
     value={value}
     onChange={onChange}
     isInvalid={error !== undefined}
     isDisabled={isDisabled === true}
     {...(name === undefined ? {} : { name })}
-    {...(type === undefined ? {} : { type })}
   >
     <Label>{label}</Label>
     <Input inputMode={inputMode} autoComplete="off" />

@@ -17,7 +17,7 @@ import { Failed, Loading } from '../frame/Failed';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
 import { AskBeforeSaving, type SaveQuestion } from './AskBeforeSaving';
-import { Choice, TextLine, type FormName } from './formLines';
+import { Choice, DayLine, TextLine, type FormName } from './formLines';
 import {
   arrangementsFor,
   batteryCount,
@@ -257,7 +257,7 @@ const UnitForm = ({
                 <strong>{'ABCDEF'[index]}</strong>
                 <TextLine control={control} name={`batteries.${index}.make`} label="Make" />
                 <TextLine control={control} name={`batteries.${index}.serial`} label="Serial" />
-                <TextLine control={control} name={`batteries.${index}.fitted`} label="Fitted" type="date" />
+                <DayLine control={control} name={`batteries.${index}.fitted`} label="Fitted" />
                 <TextLine
                   control={control}
                   name={`batteries.${index}.ratingValue`}

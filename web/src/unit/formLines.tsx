@@ -1,5 +1,6 @@
 import { Controller, type Control, type FieldPath } from 'react-hook-form';
 import { ChoiceField } from '../control/ChoiceField';
+import { DateLine } from '../control/DateLine';
 import { Field } from '../control/Field';
 import type { UnitFormFields } from './unitForm';
 
@@ -21,14 +22,12 @@ export const TextLine = ({
   name,
   label,
   inputMode,
-  type,
   isDisabled,
 }: {
   control: Control<UnitFormFields>;
   name: FormName;
   label: string;
   inputMode?: 'decimal';
-  type?: string;
   isDisabled?: boolean;
 }) => (
   <Controller
@@ -43,7 +42,30 @@ export const TextLine = ({
         error={errorAt(formState.errors, name)}
         inputMode={inputMode}
         isDisabled={isDisabled === true}
-        {...(type === undefined ? {} : { type })}
+      />
+    )}
+  />
+);
+
+/** One calendar date of the unit form. */
+export const DayLine = ({
+  control,
+  name,
+  label,
+}: {
+  control: Control<UnitFormFields>;
+  name: FormName;
+  label: string;
+}) => (
+  <Controller
+    control={control}
+    name={name}
+    render={({ field, formState }) => (
+      <DateLine
+        label={label}
+        value={String(field.value)}
+        onChange={field.onChange}
+        error={errorAt(formState.errors, name)}
       />
     )}
   />

@@ -13,6 +13,7 @@ import { v7 } from 'uuid';
 import { LabelFields, labelOf, type LabelTyped } from '../battery/LabelFields';
 import { todayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
+import { DateLine } from '../control/DateLine';
 import { Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
@@ -109,7 +110,7 @@ export const BatteryFitting = ({
       <h3>{at.length === 1 ? `The new battery at ${at[0]}` : `The new batteries at ${at.join(', ')}`}</h3>
       <Grid>
         <LabelFields typed={typed} change={(part) => setTyped((before) => ({ ...before, ...part }))} errors={errors} />
-        <Field label="Fitted" type="date" value={typed.fitted} onChange={set('fitted')} error={errors['fitted']} />
+        <DateLine label="Fitted" value={typed.fitted} onChange={set('fitted')} error={errors['fitted']} />
         {at.map((position) => (
           <Field
             key={position}

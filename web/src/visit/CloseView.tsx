@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import { useFleetQuery } from '../api/api';
 import { todayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
+import { DateLine } from '../control/DateLine';
 import { Field, FieldGroup } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
@@ -105,7 +106,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         </FieldGroup>
         <FieldGroup title="Next due, whichever comes first">
           <Grid>
-            <Field label="Date" type="date" value={date} onChange={setDate} />
+            <DateLine label="Date" value={date} onChange={setDate} />
             <Field
               label="Engine hours, h"
               value={hours}

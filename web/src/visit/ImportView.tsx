@@ -1,4 +1,4 @@
-import { MAX_BATCH_ENTRIES, type Entry } from '@vaktman/contract';
+import { MAX_BATCH_ENTRIES, type Entry, entriesOf } from '@vaktman/contract';
 import {
   DISPOSITION_WORDS,
   findingWords,
@@ -19,7 +19,6 @@ import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { MainBar } from '../frame/MainBar';
-import { entriesOf } from './importEntries';
 
 const Sheet = styled.main`
   padding: 1.4rem 1.5rem 3rem;

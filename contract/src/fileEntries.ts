@@ -1,6 +1,6 @@
-import type { Entry } from '@vaktman/contract';
 import type { VisitFile } from '@vaktman/core';
 import { v5, validate } from 'uuid';
+import type { Entry } from './visit';
 
 /** Names made from the ids of a foreign file, so that the same file always gets the same ids. */
 const FOREIGN = 'c1f6a6a4-0a0f-4f6c-9d5b-52b7f1a3a1de';
