@@ -20,7 +20,7 @@ const Box = styled(DateInput)`
   align-items: center;
 `;
 const Part = styled(DateSegment)`
-  padding: 0.5rem 0.15rem;
+  padding: 0.5rem 0;
   white-space: pre;
   outline: none;
   &[data-placeholder] {

@@ -16,7 +16,9 @@ export const EndLink = styled(Link)`
     text-decoration: underline;
   }
   ${PHONE} {
-    padding: 0 0.9rem;
+    padding: 0 0.7rem;
     font-size: 1rem;
+    line-height: 1.1;
+    white-space: normal;
   }
 `;

@@ -42,7 +42,7 @@ const Plate = styled.div`
       font-size: 1.8rem;
     }
     p {
-      font-size: 0.88rem;
+      display: none;
     }
   }
 `;
