@@ -164,6 +164,7 @@ export const allSent = async (page: Page): Promise<void> => {
 export const closeVisit = async (page: Page): Promise<void> => {
   await page.getByRole('link', { name: /^Close the visit/ }).click();
   await page.getByRole('button', { name: /^Close the visit/ }).click();
+  await page.waitForURL(/\/record$/);
   await expect(page.getByText('Signed off by')).toBeVisible();
   await allSent(page);
 };

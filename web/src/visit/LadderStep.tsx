@@ -12,6 +12,7 @@ import {
 } from '@vaktman/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { useOnThisDevice } from '../clock/deviceTime';
 import { useNow } from '../clock/useNow';
 import { Figure } from '../control/Figure';
 import { KeyLink, PrimaryKeyLink, QuietKey } from '../control/Key';
@@ -102,7 +103,8 @@ export const LadderStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const missing = ORDER.find((target) => read[target] === null) ?? null;
   const target = picked ?? missing;
   const now = useNow(1000);
-  const cooling = overridden ? null : crankCoolDown(detail.file.readings, now);
+  const onDevice = useOnThisDevice(detail.file.readings, now);
+  const cooling = overridden ? null : crankCoolDown(onDevice, now);
   const numbers = useMemo(() => {
     const points = pathLayout(unit).testPoints;
     const at = (test: (id: string) => boolean) => points.find(({ id }) => test(id))?.number ?? 0;

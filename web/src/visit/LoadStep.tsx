@@ -1,4 +1,4 @@
-import { CAUTION_WORDS, type VisitDetail } from '@vaktman/contract';
+import { CAUTION_WORDS } from '@vaktman/contract';
 import {
   batteryTemperature,
   celsiusText,
@@ -11,10 +11,12 @@ import {
   refusal,
   stepTitle,
   voltsText,
+  type Reading,
 } from '@vaktman/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { clockText, secondsLeft } from '../clock/clockSlice';
+import { useOnThisDevice } from '../clock/deviceTime';
 import { useNow } from '../clock/useNow';
 import { Figure } from '../control/Figure';
 import { Key, PrimaryKey, PrimaryKeyLink, QuietKey } from '../control/Key';
@@ -116,10 +118,8 @@ const caughtOf = (feed: Feed): Caught | null => {
 };
 
 /** When each load of the visit came off: those recorded, and the one just called off. */
-const loadEnds = ({ file }: VisitDetail, point: string, hold: Hold | null): number[] => {
-  const recorded = file.readings.flatMap((reading) =>
-    reading.step === 'battery.load' ? [Date.parse(reading.at)] : [],
-  );
+const loadEnds = (readings: readonly Reading[], point: string, hold: Hold | null): number[] => {
+  const recorded = readings.flatMap((reading) => (reading.step === 'battery.load' ? [Date.parse(reading.at)] : []));
   return (hold?.offMs != null && hold.position !== point ? [...recorded, hold.offMs] : recorded).sort((a, b) => a - b);
 };
 
@@ -149,6 +149,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const coolId = `cool:${visitId}`;
   const recovery = useAppSelector((state) => state.clocks.find(({ id }) => id === coolId));
   const now = useNow(500);
+  const onDevice = useOnThisDevice(detail.file.readings, now);
   const recoveryLeft = recovery === undefined ? 0 : secondsLeft(recovery, now);
   const [overridden, setOverridden] = useState(false);
   const [feeding, setFeeding] = useState(false);
@@ -163,7 +164,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const counts = useMemo(() => release?.counts.bind(release), [release]);
   const feed = useFeed(visitId, 'battery.load', point, feeding && hold !== null && hold.offMs === null, counts);
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
-  const cooling = overridden ? null : loadCoolDown(loadEnds(detail, point, conditions.hold), now);
+  const cooling = overridden ? null : loadCoolDown(loadEnds(onDevice, point, conditions.hold), now);
   const frame = { detail, judged, point, test: 'Load test', side: <LeadsDrawing position={point} purpose="load" /> };
 
   if (hold !== null && hold.offMs === null && target !== null) {

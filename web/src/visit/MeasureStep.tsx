@@ -12,6 +12,7 @@ import { useState } from 'react';
 import { Checkbox, Label, Radio, RadioGroup } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { useOnThisDevice } from '../clock/deviceTime';
 import { useNow } from '../clock/useNow';
 import { Figure } from '../control/Figure';
 import { Key, KeyLink, PrimaryKeyLink, QuietKey } from '../control/Key';
@@ -221,7 +222,8 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
   const [again, setAgain] = useState(reading === undefined);
   const cranks = spec.cranks(choices);
   const now = useNow(1000, cranks);
-  const cooling = cranks && !overridden ? crankCoolDown(detail.file.readings, now) : null;
+  const onDevice = useOnThisDevice(detail.file.readings, now);
+  const cooling = cranks && !overridden ? crankCoolDown(onDevice, now) : null;
   const leads = spec.leads(choices);
   const frame = { detail, judged, step, point, test: spec.title, leads, caution: CAUTION_WORDS[spec.caution] };
   const path = placePath(visitId, { step, point });

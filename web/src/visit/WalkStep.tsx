@@ -13,6 +13,7 @@ import {
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { useOnThisDevice } from '../clock/deviceTime';
 import { useNow } from '../clock/useNow';
 import { Key, KeyLink, PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Keypad } from '../control/Keypad';
@@ -74,6 +75,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const [redo, setRedo] = useState<WalkPoint | null>(null);
   const [overridden, setOverridden] = useState(false);
   const now = useNow(1000);
+  const onDevice = useOnThisDevice(detail.file.readings, now);
   const answers = walkAnswers(judged.outcomes.facts);
   const state = walk(answers, judged.outcomes.walkConditions());
   const at = redo ?? state.at;
@@ -87,7 +89,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
     setOverridden(false);
   };
   const cranks = at !== null && crankSecondsOf({ step: 'start.walk', point: at }) > 0;
-  const cooling = cranks && !overridden ? crankCoolDown(detail.file.readings, now) : null;
+  const cooling = cranks && !overridden ? crankCoolDown(onDevice, now) : null;
   return (
     <DrawnFrame
       detail={detail}
