@@ -1,17 +1,14 @@
-import type { VisitFile } from '@vaktman/core';
-import { v5, validate } from 'uuid';
+import { madeIdSchema, type VisitFile } from '@vaktman/core';
 import type { Entry } from './visit';
-
-/** Names made from the ids of a foreign file, so that the same file always gets the same ids. */
-const FOREIGN = 'c1f6a6a4-0a0f-4f6c-9d5b-52b7f1a3a1de';
 
 /**
  * A visit file as entries for the server. Ids that are no UUIDs get one that follows from visit and id, so that taking
  * a file in twice doubles nothing.
+ * @param foreignId makes a UUID of a name, always the same of the same
  */
-export const entriesOf = (file: VisitFile): Entry[] => {
+export const entriesOf = (file: VisitFile, foreignId: (name: string) => string): Entry[] => {
   const own = (id: string): string =>
-    validate(id) ? id : v5(`${file.unit.id} ${file.visit.id} ${file.visit.at} ${id}`, FOREIGN);
+    madeIdSchema.safeParse(id).success ? id : foreignId(`${file.unit.id} ${file.visit.id} ${file.visit.at} ${id}`);
   const visitId = own(file.visit.id);
   const by = file.visit.technician === '' ? 'not stated' : file.visit.technician;
   const { events = [], amended = {}, takenBy = {} } = file;

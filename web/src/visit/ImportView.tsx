@@ -19,6 +19,7 @@ import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { MainBar } from '../frame/MainBar';
+import { foreignId } from './foreignId';
 
 const Sheet = styled.main`
   padding: 1.4rem 1.5rem 3rem;
@@ -77,7 +78,7 @@ const Preview = ({ file }: { file: VisitFile }) => {
       const added = await addUnit({ yardId: yard, unit: file.unit });
       if (added.error !== undefined) return setFailure(said(added.error, 'Nothing was taken in.'));
     }
-    const entries: Entry[] = entriesOf(file);
+    const entries: Entry[] = entriesOf(file, foreignId);
     for (let from = 0; from < entries.length; from += MAX_BATCH_ENTRIES) {
       const sent = await sendBatch({
         entries: entries.slice(from, from + MAX_BATCH_ENTRIES),
