@@ -9,7 +9,8 @@ import { startServer } from '../../scripts/setup/server.mjs';
 import { closeVisit, goOn, loadFor15s, openVisit, read, readAtRest, stripSurfaceCharge, Vaktman } from './vaktman';
 
 const FOLDER = join(import.meta.dirname, '../../docs/screenshots');
-const NOW = new Date('2026-11-24T09:12:00+01:00');
+/** The pictures' clocks begin at the moment of taking them. */
+const NOW = new Date();
 
 const folder = mkdtempSync(join(tmpdir(), 'vaktman-pictures-'));
 const database = await startPostgres(dataFolder(folder), { durable: false });
