@@ -168,6 +168,7 @@ test('a battery replaced in the middle keeps its own reading, and asks for rest,
   await page.getByLabel('Serial at A').fill('BR-90001');
   await page.getByLabel('The old battery').selectOption({ label: 'goes back to its maker' });
   await page.getByRole('button', { name: 'It is fitted' }).dblclick();
+  await expect(page.getByRole('button', { name: 'It is fitted' })).toHaveCount(0);
   await allSent(page);
   await page.goto(`${vaktman.url}/visits/${visitId}/battery.openCircuit/A`);
   await expect(page.getByRole('heading', { name: 'Strip surface charge' })).toBeVisible();
