@@ -15,7 +15,7 @@ const READING_SHARE = 0.03;
 /** Weight of that knowledge against what the readings scatter by, in readings. */
 const READING_WEIGHT = 4;
 /** What is known of batteries before one is read: resistance grows by so much of new in a year, give or take. */
-const USUAL_GROWTH = { perYear: 0.1, deviation: 0.1 } as const;
+const USUAL_GROWTH = { perYear: 0.1, deviation: 0.05 } as const;
 /** A median of slopes is a little less sure than a mean of them where nothing is wild. */
 const MEDIAN_LOSS = 1.05;
 const DRAWS = 2000;
@@ -160,11 +160,13 @@ const coursesOf = (placed: readonly Placed[]): readonly Course[] => {
  * wear grows faster are drawn from what the readings scatter by, held against how batteries usually age.
  * @param points capability, percent, freed of charge and season, of one segment, oldest first
  * @param seed draws are the same for the same seed
+ * @param horizonYears a date further off than this after the last reading is not told
  */
 export const forecast = (
   points: readonly SeriesPoint[],
   limitPercent: number = CAPABILITY_LIMIT_PERCENT,
   seed = 1,
+  horizonYears = HORIZON_YEARS,
 ): Forecast => {
   const latest = points.at(-1);
   if (latest !== undefined && latest.value < limitPercent) return { kind: 'under', percent: latest.value };
@@ -204,7 +206,7 @@ export const forecast = (
   }).sort();
   const at = (share: number): number | null => {
     const x = dates[Math.floor(share * (DRAWS - 1))]!;
-    return x - lastX > HORIZON_YEARS ? null : centreMs + x * YEAR_MS;
+    return x - lastX > horizonYears ? null : centreMs + x * YEAR_MS;
   };
   return {
     kind: 'dated',

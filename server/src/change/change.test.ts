@@ -40,6 +40,16 @@ const listen = async (app: ReturnType<typeof appOn>) => {
   return { heard: () => heard, ended: reading, cancel: () => reader.cancel() };
 };
 
+const everyHubListens = async () => {
+  await expect
+    .poll(
+      async () =>
+        (await pool.query("SELECT 1 FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%'"))
+          .rowCount,
+    )
+    .toBeGreaterThanOrEqual(hubs.length);
+};
+
 describe('a change', () => {
   it('made through one server is heard through another within two seconds', async () => {
     const [one, two] = [server(), server()];
@@ -51,19 +61,28 @@ describe('a change', () => {
     expect(listening.heard()).toContain('"watch":true');
     await listening.cancel();
   });
+  it('of a night typed in is heard, so that every screen shows the same nights', async () => {
+    const { app } = server();
+    await everyHubListens();
+    const listening = await listen(app);
+    const night = { yardId: 'lower', date: '2026-12-24', lowestC: -31 };
+    const send = (lowestC: number | null) =>
+      app.request('/api/weather', {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ...night, lowestC }),
+      });
+    for (const lowestC of [-31, -28, null]) {
+      const before = listening.heard().split('"weather":true').length;
+      expect((await send(lowestC)).status).toBe(200);
+      await expect.poll(() => listening.heard().split('"weather":true').length, { timeout: 2000 }).toBe(before + 1);
+    }
+    await listening.cancel();
+  });
   it('that may have been missed while the connection was lost is told, and streams end with the server', async () => {
     const { hub, app } = server();
     const listening = await listen(app);
-    await expect
-      .poll(
-        async () =>
-          (
-            await pool.query(
-              "SELECT 1 FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%'",
-            )
-          ).rowCount,
-      )
-      .toBeGreaterThanOrEqual(hubs.length);
+    await everyHubListens();
     await pool.query(
       "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%' AND pid <> pg_backend_pid()",
     );

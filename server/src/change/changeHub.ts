@@ -8,6 +8,7 @@ const changeSchema = z.object({
   visitId: z.string().optional(),
   watch: z.boolean().optional(),
   batteries: z.boolean().optional(),
+  weather: z.boolean().optional(),
 });
 export type Change = z.infer<typeof changeSchema>;
 
@@ -17,21 +18,17 @@ export type Told =
 type Listener = (told: Told) => void;
 
 /**
- * Tells everybody connected to this server what changed in the database, whichever server changed it. Beginning to listen
- * again after a loss tells them that some changes may have been missed.
+ * Tells everybody connected to this server what changed in the database, whichever server changed it. Whoever
+ * was connected before this server began to listen, or began again after a loss, is told that changes may have been missed.
  */
 export class ChangeHub {
   readonly #listeners = new Set<Listener>();
   readonly #listening: Listening;
-  #began = false;
 
   constructor(databaseUrl: string, onLost: (error: Error) => void) {
     this.#listening = listenTo(databaseUrl, CHANNEL, {
       onMessage: (payload) => this.#hear(payload),
-      onConnected: () => {
-        if (this.#began) this.#tell({ kind: 'missed' });
-        this.#began = true;
-      },
+      onConnected: () => this.#tell({ kind: 'missed' }),
       onLost,
     });
   }

@@ -12,15 +12,37 @@ export const markOutlooks = async (db: Queryable, fleetId: string, unitIds: Iter
   await db.query(`SELECT pg_notify('${OUTLOOK_CHANNEL}', '')`);
 };
 
-/** Marks every unit of every fleet: a new day, another method, other nights. */
-export const markEveryOutlook = async (db: Queryable): Promise<void> => {
+/** Marks every unit of the fleets, of all when none are named: a new day, another method. */
+export const markEveryOutlook = async (db: Queryable, fleetIds: readonly string[] | null = null): Promise<void> => {
   await db.query(
     `INSERT INTO outlook_due (fleet_id, unit_id) SELECT fleet_id, unit_id FROM unit
-     WHERE retired_at IS NULL AND NOT EXISTS (SELECT 1 FROM outlook_due d WHERE d.fleet_id = unit.fleet_id AND d.unit_id = unit.unit_id)
+     WHERE retired_at IS NULL AND ($1::uuid[] IS NULL OR fleet_id = ANY($1))
+       AND NOT EXISTS (SELECT 1 FROM outlook_due d WHERE d.fleet_id = unit.fleet_id AND d.unit_id = unit.unit_id)
      ORDER BY fleet_id, unit_id`,
+    [fleetIds],
   );
   await db.query(`SELECT pg_notify('${OUTLOOK_CHANNEL}', '')`);
 };
+
+/**
+ * Marks the fleets for which another day has begun, by their own zone, since they were last marked for one; also when no
+ * server ran at midnight. Several workers at once mark them once.
+ */
+export const markNewDays = async (pool: Pool, nowMs: number): Promise<void> =>
+  withTransaction(pool, async (db) => {
+    const { rows } = await db.query<{ fleetId: string }>(
+      `INSERT INTO outlook_day AS kept (fleet_id, day)
+         SELECT fleet_id, (to_timestamp($1::float8 / 1000) AT TIME ZONE time_zone)::date FROM fleet ORDER BY fleet_id
+       ON CONFLICT (fleet_id) DO UPDATE SET day = excluded.day WHERE kept.day < excluded.day
+       RETURNING fleet_id AS "fleetId"`,
+      [nowMs],
+    );
+    if (rows.length > 0)
+      await markEveryOutlook(
+        db,
+        rows.map(({ fleetId }) => fleetId),
+      );
+  });
 
 /** True while the outlook of a unit is still to be made anew. */
 export const isOutlookDue = async (db: Queryable, fleetId: string, unitId: string): Promise<boolean> => {

@@ -2,12 +2,11 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { isDatabaseAway } from '../database/failure';
 import { listenTo } from '../database/listen';
 import { openPool } from '../database/pool';
-import { markEveryOutlook, OUTLOOK_CHANNEL, workOffOutlooks } from './outlookQueue';
+import { markNewDays, OUTLOOK_CHANNEL, workOffOutlooks } from './outlookQueue';
 import { areProjectionsOld, rebuild } from './rebuild';
 
 /** Marks nobody told of are found by looking now and then. */
 const LOOK_MS = 5000;
-const DAY_MS = 86_400_000;
 
 const { databaseUrl } = workerData as { readonly databaseUrl: string };
 const tell = (message: { readonly problem: string }): void => parentPort?.postMessage(message);
@@ -16,7 +15,6 @@ const pool = openPool(databaseUrl, () => undefined, 2);
 let stopped = false;
 let working = false;
 let wanted = true;
-let dayMade = Math.floor(Date.now() / DAY_MS);
 
 /** Works off what is due, one pass after another; what was marked meanwhile is taken in the next. */
 const work = async (): Promise<void> => {
@@ -27,11 +25,7 @@ const work = async (): Promise<void> => {
     while (wanted && !stopped) {
       wanted = false;
       if (await areProjectionsOld(pool)) await rebuild(pool);
-      const day = Math.floor(Date.now() / DAY_MS);
-      if (day !== dayMade) {
-        await markEveryOutlook(pool);
-        dayMade = day;
-      }
+      await markNewDays(pool, Date.now());
       await workOffOutlooks(pool);
     }
   } catch (error) {

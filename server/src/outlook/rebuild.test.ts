@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoApp } from '../../test/testDatabase';
 import { rebuild, workOffOutlooks, type Pool } from '../index';
 import { areProjectionsOld } from './rebuild';
-import { isOutlookDue, markOutlooks } from './outlookQueue';
+import { isOutlookDue, markNewDays, markOutlooks } from './outlookQueue';
 
 const NOW = Date.parse('2026-11-25T08:00:00Z');
 let pool: Pool;
@@ -59,5 +59,21 @@ describe('the queue of outlooks', () => {
     const made = await Promise.all([1, 2, 3].map(() => workOffOutlooks(pool, () => NOW)));
     expect(made.reduce((sum, count) => sum + count, 0)).toBeGreaterThanOrEqual(rows.length);
     expect((await pool.query('SELECT 1 FROM outlook_due')).rowCount).toBe(0);
+  });
+  it('is given every unit once when a new day has begun in the zone of the fleet, whoever asks and how often', async () => {
+    const due = async () =>
+      Number((await pool.query<{ count: string }>('SELECT count(*) FROM outlook_due')).rows[0]!.count);
+    await markNewDays(pool, Date.parse('2026-11-25T12:00:00Z'));
+    await workOffOutlooks(pool, () => NOW);
+    // Half past eleven at night, in Oslo, is still the same day.
+    await markNewDays(pool, Date.parse('2026-11-25T22:30:00Z'));
+    expect(await due()).toBe(0);
+    // Half past midnight there, while the day in Greenwich is the old one still.
+    const midnight = Date.parse('2026-11-25T23:30:00Z');
+    await Promise.all([markNewDays(pool, midnight), markNewDays(pool, midnight)]);
+    expect(await due()).toBe(14);
+    await workOffOutlooks(pool, () => NOW);
+    await markNewDays(pool, midnight + 60_000);
+    expect(await due()).toBe(0);
   });
 });

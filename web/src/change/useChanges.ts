@@ -12,6 +12,7 @@ const changeSchema = z.object({
   visitId: z.string().optional(),
   watch: z.boolean().optional(),
   batteries: z.boolean().optional(),
+  weather: z.boolean().optional(),
 });
 
 /** Keeps what is shown in step with what others change: the server tells, and what is on screen is asked for again. */
@@ -26,6 +27,7 @@ export const useChanges = (): void => {
     const visits = new Set<string>();
     let lists = false;
     let batteries = false;
+    let weather = false;
 
     const ask = (): void => {
       gathering = null;
@@ -34,17 +36,19 @@ export const useChanges = (): void => {
           ...[...visits].map((id) => ({ type: 'Visit' as const, id })),
           ...(lists ? (['Watch', 'Unit'] as const) : []),
           ...(batteries ? (['Battery'] as const) : []),
+          ...(weather ? (['Weather'] as const) : []),
         ]),
       );
       visits.clear();
       lists = false;
       batteries = false;
+      weather = false;
     };
     const gather = (): void => {
       gathering ??= setTimeout(ask, GATHER_MS);
     };
     const everything = (): void =>
-      void dispatch(api.util.invalidateTags(['Visit', 'Watch', 'Unit', 'Battery', 'Fleet']));
+      void dispatch(api.util.invalidateTags(['Visit', 'Watch', 'Unit', 'Battery', 'Fleet', 'Weather']));
     let missed = false;
 
     const open = async (): Promise<void> => {
@@ -65,6 +69,7 @@ export const useChanges = (): void => {
         if (change.data.visitId !== undefined) visits.add(change.data.visitId);
         lists ||= change.data.watch === true;
         batteries ||= change.data.batteries === true;
+        weather ||= change.data.weather === true;
         gather();
         return undefined;
       });
