@@ -1,8 +1,6 @@
-import type { Batch, Entry } from '@vaktman/contract';
+import { CLOCK_LATENCY_MS, type Batch, type Entry } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 
-/** Under this a difference is the way through the network, not a clock. */
-const LATENCY_MS = 2000;
 const EARLIEST_MS = Date.parse('2000-01-01T00:00:00Z');
 const DAY_MS = 86_400_000;
 
@@ -47,11 +45,11 @@ export const entryTime = async (
   { aheadMs, receivedMs }: DeviceClock,
 ): Promise<number | string> => {
   const stated = Date.parse(statedAt(entry));
-  const right = aheadMs !== null && Math.abs(aheadMs) > LATENCY_MS ? stated - aheadMs : stated;
+  const right = aheadMs !== null && Math.abs(aheadMs) > CLOCK_LATENCY_MS ? stated - aheadMs : stated;
   if (right < EARLIEST_MS) return `expected a time after the year 2000, received ${statedAt(entry)}`;
   if (entry.made === undefined) {
     return right > receivedMs + DAY_MS ? `expected a time before tomorrow, received ${statedAt(entry)}` : right;
   }
-  const arrived = right > receivedMs + LATENCY_MS ? receivedMs : right;
+  const arrived = right > receivedMs + CLOCK_LATENCY_MS ? receivedMs : right;
   return Math.max(arrived, (await lastOfDevice(db, fleetId, visitId, entry)) ?? -Infinity);
 };

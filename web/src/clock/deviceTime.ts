@@ -1,8 +1,6 @@
+import { CLOCK_LATENCY_MS } from '@vaktman/contract';
 import type { Reading } from '@vaktman/core';
 import { useAppSelector } from '../store';
-
-/** Under this a difference is the way through the network, and the server puts nothing right. */
-const LATENCY_MS = 2000;
 
 /**
  * When something happened by the clock of this device. What came back from the server has its time put right by how far
@@ -12,7 +10,7 @@ const LATENCY_MS = 2000;
  * @param aheadMs how far this device is ahead of the server; null when it is not known
  */
 export const onThisDevice = (ms: number, aheadMs: number | null, nowMs: number): number => {
-  if (aheadMs === null || Math.abs(aheadMs) <= LATENCY_MS) return ms;
+  if (aheadMs === null || Math.abs(aheadMs) <= CLOCK_LATENCY_MS) return ms;
   const [later, earlier] = aheadMs > 0 ? [ms + aheadMs, ms] : [ms, ms + aheadMs];
   return later <= nowMs ? later : earlier;
 };
@@ -20,7 +18,7 @@ export const onThisDevice = (ms: number, aheadMs: number | null, nowMs: number):
 /** Readings with their times by the clock of this device, to be held against its clock. */
 export const useOnThisDevice = (readings: readonly Reading[], nowMs: number): readonly Reading[] => {
   const aheadMs = useAppSelector((state) => state.outbox.clockAheadMs);
-  if (aheadMs === null || Math.abs(aheadMs) <= LATENCY_MS) return readings;
+  if (aheadMs === null || Math.abs(aheadMs) <= CLOCK_LATENCY_MS) return readings;
   return readings.map((reading) => ({
     ...reading,
     at: new Date(onThisDevice(Date.parse(reading.at), aheadMs, nowMs)).toISOString(),

@@ -1,4 +1,24 @@
-import { entryIdOf, visitDetail, type Entry, type VisitDetail } from '@vaktman/contract';
+import { CLOCK_LATENCY_MS, entryIdOf, visitDetail, type Entry, type VisitDetail } from '@vaktman/contract';
+
+const putRight = (at: string, aheadMs: number): string => new Date(Date.parse(at) - aheadMs).toISOString();
+
+/**
+ * An entry of this device as the server will date it: what is still here stands in order beside what came back from there.
+ * @param aheadMs how far the clock of this device is ahead; null when it is not known
+ */
+export const asDatedByServer = (entry: Entry, aheadMs: number | null): Entry => {
+  if (aheadMs === null || Math.abs(aheadMs) <= CLOCK_LATENCY_MS) return entry;
+  switch (entry.kind) {
+    case 'visit': {
+      const { visit } = entry.opening;
+      return { ...entry, opening: { ...entry.opening, visit: { ...visit, at: putRight(visit.at, aheadMs) } } };
+    }
+    case 'reading':
+      return { ...entry, reading: { ...entry.reading, at: putRight(entry.reading.at, aheadMs) } };
+    case 'event':
+      return { ...entry, event: { ...entry.event, at: putRight(entry.event.at, aheadMs) } };
+  }
+};
 
 /** What a visit was opened with, as this device or the server has it. */
 const openingOf = ({ file, unitAtOpening }: VisitDetail) => ({
@@ -55,7 +75,7 @@ export const unionVisits = (first: VisitDetail | null, second: VisitDetail | nul
 export const mergeVisit = (stored: VisitDetail | null, entries: readonly Entry[]): VisitDetail | null =>
   entries.reduce<VisitDetail | null>((detail, entry) => applyEntry(detail, entry), stored);
 
-/** The visit without entries that were set aside: they are not part of it before they are taken. */
+/** The visit without some entries: set aside, or to be joined anew. */
 export const withoutEntries = (detail: VisitDetail, entries: readonly Entry[]): VisitDetail => {
   const gone = new Set(entries.map(entryIdOf));
   return visitDetail({

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
-import type { Batch, Entry, VisitDetail } from '@vaktman/contract';
+import { visitDetail, visitIdOf, type Batch, type Entry, type VisitDetail } from '@vaktman/contract';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { v7 } from 'uuid';
@@ -188,6 +188,64 @@ describe('the outbox', () => {
     await outbox.record(opening(v7()));
     await settled();
     expect(store.getState().outbox.clockAheadMs).toBe(2 * 86_400_000);
+  });
+  it('shows what a device with a slow clock read last as the last, though only the rest has been put right', async () => {
+    const id = v7();
+    const ahead = -4 * 60_000;
+    const at = (minute: string) => `2026-11-24T09:${minute}:00+01:00`;
+    const read = (minute: string, volts: number) => {
+      const entry = reading(id, volts);
+      return { ...entry, reading: { ...entry.reading, at: at(minute) } };
+    };
+    server.answer = (batch, response) => receipt(response, batch.entries.length, { clockAheadMs: ahead });
+    await outbox.record(opening(id));
+    const first = read('05', 12.7);
+    await outbox.record(first);
+    await settled();
+    const here = visitHere(id);
+    const fromServer = visitDetail({
+      opening: { unit: here.unitAtOpening, method: here.file.method, visit: { ...here.file.visit, at: at('04') } },
+      readings: [{ ...first.reading, at: at('09') }],
+      events: [],
+      takenBy: here.takenBy,
+      amended: {},
+    });
+    await outbox.open(id, fromServer);
+    server.answer = (_batch, response) => void response.destroy();
+    const last = () => {
+      const { readings } = visitHere(id).file;
+      return [...readings].sort((one, other) => Date.parse(one.at) - Date.parse(other.at)).at(-1)?.id;
+    };
+    const second = read('06', 12.6);
+    await outbox.record(second);
+    expect(last()).toBe(second.reading.id);
+    // Also after a reload without network, and joined once more with what the server has.
+    store = createStore();
+    outbox = new Outbox(store);
+    await outbox.open(id, fromServer);
+    expect(last()).toBe(second.reading.id);
+    const third = read('07', 12.5);
+    await outbox.record(third);
+    expect(last()).toBe(third.reading.id);
+    // What is sent says what the device's clock said: the server puts it right once.
+    server.answer = (batch, response) => receipt(response, batch.entries.length, { clockAheadMs: ahead });
+    outbox.sendSoon(0);
+    await settled();
+    expect(server.entries.at(-1)).toMatchObject({ reading: { at: at('07') } });
+  });
+  it('puts right what it recorded before it knew how far its clock is off', async () => {
+    const [id, other] = [v7(), v7()];
+    server.answer = (_batch, response) => json(response, 500, {});
+    for (const entry of [opening(id), reading(id, 12.7), opening(other)]) await outbox.record(entry);
+    await expect.poll(waiting).toBe(3);
+    server.answer = (batch, response) =>
+      visitIdOf(batch.entries[0]!) === other
+        ? receipt(response, 1, { clockAheadMs: -600_000 })
+        : json(response, 500, {});
+    outbox.sendSoon(0);
+    await expect.poll(() => store.getState().outbox.clockAheadMs).toBe(-600_000);
+    await outbox.open(id, null);
+    expect(Date.parse(visitHere(id).file.readings[0]!.at)).toBe(Date.parse('2026-11-24T09:15:00+01:00'));
   });
   it('shows two tabs of one device the same visit, and neither undoes the other', async () => {
     const id = v7();

@@ -3,7 +3,7 @@ import { api } from '../api/api';
 import { failureTold } from '../frame/failureSlice';
 import type { Store } from '../store';
 import { deliver } from './delivery';
-import { applyEntry, mergeVisit, unionVisits, withoutEntries } from './mergeVisit';
+import { applyEntry, asDatedByServer, mergeVisit, unionVisits, withoutEntries } from './mergeVisit';
 import {
   asideCounted,
   clockAheadFound,
@@ -41,6 +41,7 @@ export class Outbox {
 
   /** Begins sending what an earlier page left behind, and takes over what other tabs of this device keep. */
   start(): void {
+    void this.#clockAheadMs();
     window.addEventListener('online', () => this.sendSoon(0));
     document.addEventListener('visibilitychange', () => {
       if (document.visibilityState === 'visible') this.sendSoon(0);
@@ -60,6 +61,15 @@ export class Outbox {
     if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
   }
 
+  /** How far this device is ahead of the server, as last found, also by an earlier page. */
+  async #clockAheadMs(): Promise<number | null> {
+    const { clockAheadMs } = this.#store.getState().outbox;
+    if (clockAheadMs !== null) return clockAheadMs;
+    const kept = await this.#kept.clockAheadMs().catch(() => null);
+    if (kept !== null) this.#store.dispatch(clockAheadFound(kept));
+    return kept;
+  }
+
   /** One after another, so that each sees what the one before it made. */
   #inOrder<T>(work: () => Promise<T>): Promise<T> {
     const done = this.#order.then(work);
@@ -74,8 +84,10 @@ export class Outbox {
   record(entry: Entry): Promise<void> {
     return this.#inOrder(async () => {
       const visitId = visitIdOf(entry);
+      const aheadMs = this.#isPractice(visitId) ? null : await this.#clockAheadMs();
       const apply = (before: VisitDetail | null): VisitDetail => {
-        const visit = applyEntry(before ?? this.#store.getState().outbox.visits[visitId] ?? null, entry);
+        const known = before ?? this.#store.getState().outbox.visits[visitId] ?? null;
+        const visit = applyEntry(known, asDatedByServer(entry, aheadMs));
         if (visit === null) throw new Error(`Visit ${visitId} is not on this device. Open it before recording in it.`);
         return visit;
       };
@@ -113,7 +125,14 @@ export class Outbox {
         return practice;
       }
       const own = (await this.#kept.waiting()).flatMap(({ entry }) => (visitIdOf(entry) === visitId ? [entry] : []));
-      const visit = await this.#kept.changeVisit(visitId, (kept) => mergeVisit(unionVisits(fromServer, kept), own));
+      const aheadMs = await this.#clockAheadMs();
+      // What is on its way is joined anew: it may have been kept before this device knew how far its clock is off.
+      const visit = await this.#kept.changeVisit(visitId, (kept) =>
+        mergeVisit(
+          unionVisits(fromServer, kept === null ? null : withoutEntries(kept, own)),
+          own.map((entry) => asDatedByServer(entry, aheadMs)),
+        ),
+      );
       if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
       return visit;
     });
@@ -237,11 +256,17 @@ export class Outbox {
           await this.#kept.remove(batch.map(({ sequence }) => sequence));
           left = left.slice(batch.length);
           this.#store.dispatch(serverReached());
-          this.#store.dispatch(clockAheadFound(delivery.receipt.clockAheadMs ?? null));
+          await this.#clockFound(delivery.receipt.clockAheadMs ?? null);
           this.#store.dispatch(api.util.invalidateTags([{ type: 'Visit', id: visitId }]));
       }
     }
     return 'sent';
+  }
+
+  async #clockFound(aheadMs: number | null): Promise<void> {
+    this.#store.dispatch(clockAheadFound(aheadMs));
+    // A device that cannot keep it asks again after the next page load; nothing is lost by it.
+    if (aheadMs !== null) await this.#kept.keepClockAhead(aheadMs).catch(() => undefined);
   }
 
   async #setAside(visitId: string, entries: readonly Waiting[], why: readonly string[]): Promise<void> {

@@ -19,7 +19,7 @@ interface OutboxSchema extends DBSchema {
   waiting: { key: number; value: Entry };
   visits: { key: string; value: VisitDetail };
   aside: { key: number; value: Omit<Aside, 'sequence'> };
-  /** What this device is known by, and how many entries it made. */
+  /** What this device is known by, how many entries it made, and how far its clock is ahead. */
   device: { key: string; value: string | number };
 }
 
@@ -88,6 +88,16 @@ export class OutboxStore {
   async deviceId(): Promise<string | null> {
     const id = await (await this.#database).get('device', 'id');
     return id === undefined ? null : String(id);
+  }
+
+  /** How far this device was ahead of the server when that was last found, milliseconds; null when it never was. */
+  async clockAheadMs(): Promise<number | null> {
+    const ahead = await (await this.#database).get('device', 'clockAheadMs');
+    return ahead === undefined ? null : Number(ahead);
+  }
+
+  async keepClockAhead(aheadMs: number): Promise<void> {
+    await (await this.#database).put('device', aheadMs, 'clockAheadMs');
   }
 
   async waiting(): Promise<Waiting[]> {
