@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['{core,contract,server,web,demo,scripts}/**/*.test.ts'],
+    include: ['{core,contract,server,web,demo,scripts}/**/*.test.{ts,tsx}'],
     exclude: ['**/node_modules/**', '**/dist/**'],
     env: { TZ: 'Europe/Oslo' },
     testTimeout: 30_000,

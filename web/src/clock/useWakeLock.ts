@@ -6,16 +6,25 @@ export const useWakeLock = (held: boolean): void => {
     if (!held || !('wakeLock' in navigator)) return undefined;
     let ended = false;
     let lock: WakeLockSentinel | null = null;
-    navigator.wakeLock.request('screen').then(
-      (granted) => {
-        if (ended) void granted.release();
-        else lock = granted;
-      },
-      // The system may refuse, on low battery for one: the test goes on without it.
-      () => undefined,
-    );
+    const ask = (): void => {
+      navigator.wakeLock.request('screen').then(
+        (granted) => {
+          if (ended) void granted.release();
+          else lock = granted;
+        },
+        // The system may refuse, on low battery for one: the test goes on without it.
+        () => undefined,
+      );
+    };
+    // A page that was out of sight has lost its lock.
+    const askAgain = (): void => {
+      if (document.visibilityState === 'visible') ask();
+    };
+    ask();
+    document.addEventListener('visibilitychange', askAgain);
     return () => {
       ended = true;
+      document.removeEventListener('visibilitychange', askAgain);
       void lock?.release();
     };
   }, [held]);

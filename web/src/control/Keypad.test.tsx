@@ -1,0 +1,102 @@
+// @vitest-environment jsdom
+import { act, screen } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
+import { show } from '../../test/show';
+import { Keypad, type EntryField, type EntryValues } from './Keypad';
+
+const VOLTS: EntryField = { key: 'volts', label: 'Volts', unit: 'V', min: -40, max: 40, usual: [8, 16], signed: true };
+const AMPS: EntryField = { key: 'amps', label: 'Amps', unit: 'A', min: 0, max: 3000 };
+const NOTE: EntryField = { key: 'celsius', label: 'Battery', unit: '°C', min: -60, max: 90, optional: true };
+
+const pad = (fields: readonly EntryField[], answer: () => unknown = () => undefined) => {
+  const saved: EntryValues[] = [];
+  const shown = show(
+    <Keypad
+      fields={fields}
+      save={(values) => {
+        saved.push(values);
+        return answer();
+      }}
+    />,
+  );
+  return { ...shown, saved };
+};
+const figure = (key: string) => screen.getByTestId(`entry-${key}`).textContent!.replace('_', '');
+
+describe('the keypad', () => {
+  it('takes digits of a keyboard without a click, a comma for a point, and saves on Enter', async () => {
+    const { user, saved } = pad([VOLTS]);
+    await user.keyboard('12,65{Enter}');
+    expect(saved).toEqual([{ volts: 12.65 }]);
+  });
+  it('takes the big keys, and takes one back', async () => {
+    const { user, saved } = pad([VOLTS]);
+    for (const name of ['1', '2', 'Decimal point', '6', '7', 'Delete the last digit', 'Change the sign'])
+      await user.click(screen.getByRole('button', { name }));
+    expect(figure('volts')).toBe('−12.6');
+    await user.click(screen.getByRole('button', { name: 'Change the sign' }));
+    await user.click(screen.getByRole('button', { name: 'Save reading' }));
+    expect(saved).toEqual([{ volts: 12.6 }]);
+  });
+  it('refuses what cannot be, in words, and stores nothing', async () => {
+    const { user, saved } = pad([VOLTS]);
+    await user.keyboard('1267{Enter}');
+    expect(screen.getByRole('alert').textContent).toBe(
+      '1267 V cannot be: expected -40 to 40 V. Check the decimal point and the range of the meter.',
+    );
+    expect(saved).toEqual([]);
+  });
+  it('asks once about the unusual, and forgets the question when the number changes', async () => {
+    const { user, saved } = pad([VOLTS]);
+    await user.keyboard('4.2{Enter}');
+    expect(screen.getByRole('alert').textContent).toContain('4.2 V is unusual');
+    expect(saved).toEqual([]);
+    await user.keyboard('1');
+    expect(screen.queryByRole('alert')).toBeNull();
+    await user.keyboard('{Enter}{Enter}');
+    expect(saved).toEqual([{ volts: 4.21 }]);
+  });
+  it('goes on to the next number, asks for what is missing, and leaves out what may be', async () => {
+    const { user, saved } = pad([VOLTS, AMPS, NOTE]);
+    await user.keyboard('9.8{Enter}{Enter}');
+    expect(screen.getByRole('alert').textContent).toBe('Amps: type what you read.');
+    await user.keyboard('455{Enter}');
+    expect(saved).toEqual([{ volts: 9.8, amps: 455, celsius: null }]);
+  });
+  it('begins a number anew when it is chosen again', async () => {
+    const { user } = pad([VOLTS, AMPS]);
+    await user.keyboard('12.6{Enter}400');
+    await user.click(screen.getByRole('button', { name: /Volts/ }));
+    await user.keyboard('9');
+    expect([figure('volts'), figure('amps')]).toEqual(['9', '400']);
+  });
+  it('saves once, however often Enter is pressed while it is being kept', async () => {
+    let keep = (): void => undefined;
+    const answer = vi.fn(() => new Promise<void>((resolve) => (keep = resolve)));
+    const { user, saved } = pad([VOLTS], answer);
+    await user.keyboard('12.6{Enter}{Enter}{Enter}');
+    expect(saved).toHaveLength(1);
+    await act(async () => keep());
+    await user.keyboard('{Enter}');
+    expect(saved).toHaveLength(2);
+  });
+  it('takes digits after a choice was touched, and leaves those typed into a field alone', async () => {
+    const { user, saved } = pad([VOLTS]);
+    const choice = document.body.appendChild(document.createElement('input'));
+    choice.type = 'radio';
+    const note = document.body.appendChild(document.createElement('input'));
+    try {
+      await user.click(note);
+      await user.keyboard('77');
+      expect(note.value).toBe('77');
+      await user.click(choice);
+      await user.keyboard('12.4');
+      // Enter saves; it does not press what had the focus before.
+      await user.keyboard('{Enter}');
+      expect(saved).toEqual([{ volts: 12.4 }]);
+    } finally {
+      choice.remove();
+      note.remove();
+    }
+  });
+});
