@@ -1,3 +1,4 @@
+export * from './clock';
 export * from './archive';
 export * from './battery';
 export * from './cautions';

@@ -74,11 +74,6 @@ export const batchReceiptSchema = z.object({
 });
 export type BatchReceipt = z.infer<typeof batchReceiptSchema>;
 
-/** Under this a difference of two clocks is the way through the network, and nothing is put right. */
-export const CLOCK_LATENCY_MS = 2000;
-/** A device whose clock is further off than this is told so. */
-export const CLOCK_TOLERANCE_MS = 5 * 60_000;
-
 /** A visit with everything recorded in it. */
 export const visitDetailSchema = z.object({
   /** The visit as a file, with the batteries that sit in the unit now. */

@@ -5,13 +5,13 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { App } from './App';
-import { Outbox } from './outbox/outbox';
+import { LaterOutbox } from './outbox/laterOutbox';
 import { OutboxContext } from './outbox/OutboxContext';
 import { createStore, keepOnDevice } from './store';
 
 const store = createStore();
 keepOnDevice(store, localStorage);
-const outbox = new Outbox(store);
+const outbox = new LaterOutbox(store);
 outbox.start();
 
 createRoot(document.getElementById('root')!).render(

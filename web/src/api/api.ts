@@ -1,12 +1,6 @@
 import {
-  batteryDetailSchema,
   EMPTY_WATCH_ROW,
-  batteryListSchema,
-  batteryLivesSchema,
   fleetSchema,
-  registerSchema,
-  unitDetailSchema,
-  visitDetailSchema,
   weatherSchema,
   type Batch,
   type BatchReceipt,
@@ -31,6 +25,9 @@ import {
 } from '@vaktman/contract';
 import type { ProfileName } from '@vaktman/core';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+
+/** Kept out of the first view, which shows none of what they check. */
+const schemas = () => import('./schemas');
 
 /** Everything the server knows, as the interface asks for it. */
 export const api = createApi({
@@ -71,12 +68,12 @@ export const api = createApi({
     }),
     unit: build.query<UnitDetail, string>({
       query: (unitId) => `/units/${encodeURIComponent(unitId)}`,
-      transformResponse: (body) => unitDetailSchema.parse(body),
+      transformResponse: async (body) => (await schemas()).unitDetailSchema.parse(body),
       providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
     }),
     register: build.query<readonly UnitEntry[], void>({
       query: () => '/units',
-      transformResponse: (body) => registerSchema.parse(body).units,
+      transformResponse: async (body) => (await schemas()).registerSchema.parse(body).units,
       providesTags: ['Watch'],
     }),
     unitHistory: build.query<UnitHistory, string>({
@@ -107,17 +104,17 @@ export const api = createApi({
         url: '/batteries',
         params: { q: search, ...(state === null ? {} : { state }) },
       }),
-      transformResponse: (body) => batteryListSchema.parse(body),
+      transformResponse: async (body) => (await schemas()).batteryListSchema.parse(body),
       providesTags: ['Battery'],
     }),
     batteryLives: build.query<readonly BatteryLife[], void>({
       query: () => '/batteries/lives',
-      transformResponse: (body) => batteryLivesSchema.parse(body).lives,
+      transformResponse: async (body) => (await schemas()).batteryLivesSchema.parse(body).lives,
       providesTags: ['Battery'],
     }),
     battery: build.query<BatteryDetail, string>({
       query: (batteryId) => `/batteries/${encodeURIComponent(batteryId)}`,
-      transformResponse: (body) => batteryDetailSchema.parse(body),
+      transformResponse: async (body) => (await schemas()).batteryDetailSchema.parse(body),
       providesTags: ['Battery'],
     }),
     storeBattery: build.mutation<{ batteryId: string }, BatteryDraft>({
@@ -134,7 +131,7 @@ export const api = createApi({
     }),
     visit: build.query<VisitDetail, string>({
       query: (visitId) => `/visits/${encodeURIComponent(visitId)}`,
-      transformResponse: (body) => visitDetailSchema.parse(body),
+      transformResponse: async (body) => (await schemas()).visitDetailSchema.parse(body),
       providesTags: (_result, _error, visitId) => [{ type: 'Visit', id: visitId }],
     }),
     addUnit: build.mutation<{ unitId: string }, UnitDraft>({

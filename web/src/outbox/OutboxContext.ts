@@ -1,9 +1,9 @@
 import { createContext, useContext } from 'react';
-import type { Outbox } from './outbox';
+import type { OutboxDoor } from './laterOutbox';
 
-export const OutboxContext = createContext<Outbox | null>(null);
+export const OutboxContext = createContext<OutboxDoor | null>(null);
 
-export const useOutbox = (): Outbox => {
+export const useOutbox = (): OutboxDoor => {
   const outbox = useContext(OutboxContext);
   if (outbox === null) throw new Error('useOutbox needs an OutboxContext around it.');
   return outbox;

@@ -1,0 +1,9 @@
+/** What answers are checked by, apart from those of the first view: fetched when the first such answer comes. */
+export {
+  batteryDetailSchema,
+  batteryListSchema,
+  batteryLivesSchema,
+  registerSchema,
+  unitDetailSchema,
+  visitDetailSchema,
+} from '@vaktman/contract';
