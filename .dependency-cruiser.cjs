@@ -44,6 +44,25 @@ module.exports = {
       to: { path: '^(server|web|e2e)/' },
     },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    {
+      name: 'no-circles-of-folders',
+      severity: 'error',
+      scope: 'folder',
+      from: { path: '^core/src/' },
+      to: { circular: true },
+    },
+    {
+      name: 'judging-knows-no-test',
+      severity: 'error',
+      from: { path: '^core/src/judging' },
+      to: { path: '^core/src/(step|finding|visit)' },
+    },
+    {
+      name: 'tests-know-no-finding-and-no-visit',
+      severity: 'error',
+      from: { path: '^core/src/step', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/(finding|visit)' },
+    },
     { name: 'everything-resolves', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '^virtual:' } },
     {
       name: 'no-rooms-without-a-subject',

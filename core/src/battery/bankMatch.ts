@@ -4,7 +4,7 @@ import { figure, voltsText } from '../quantity/display';
 import { dateText } from '../quantity/time';
 import { batteriesInOrder, batteryCca } from '../unit/bank';
 import type { Bank, Battery } from '../unit/unit';
-import { trouble, type Trouble } from '../visit/verdict';
+import { trouble, type Trouble } from '../judging/verdict';
 
 /** Whether the batteries of a bank belong together by label and age. */
 export interface BankMatch {

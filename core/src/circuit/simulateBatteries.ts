@@ -1,5 +1,5 @@
 import { batteriesInOrder, batteryFactor } from '../unit/bank';
-import type { ScenarioFile } from '../file/scenarioFile';
+import type { ScenarioFile } from './scenarioFile';
 import { limitBook } from '../method/book';
 import type { BatteryModel } from './batteryModel';
 import { cellGravities } from './cells';

@@ -1,4 +1,4 @@
-import type { ScenarioFile } from '../file/scenarioFile';
+import type { ScenarioFile } from './scenarioFile';
 import { alternatorsOf, isSeriesBank, setNumbers, strings } from '../unit/bank';
 import { positions } from '../unit/points';
 import type { Machine } from './machine';

@@ -1,4 +1,4 @@
-import type { ScenarioFile } from '../file/scenarioFile';
+import type { ScenarioFile } from './scenarioFile';
 import { strings } from '../unit/bank';
 import { alternatorIds, FIXED_JOINTS, positions } from '../unit/points';
 import type { Unit } from '../unit/unit';

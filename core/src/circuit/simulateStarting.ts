@@ -1,8 +1,8 @@
 import { isSeriesBank, strings } from '../unit/bank';
-import { leadsFor } from '../visit/leads';
-import type { ScenarioFile } from '../file/scenarioFile';
-import { walk, type WalkAnswers } from '../starting/walk';
-import { asksForAnswer, type WalkPoint } from '../starting/walkReading';
+import { leadsFor } from '../step/catalogue';
+import type { ScenarioFile } from './scenarioFile';
+import { walk, type WalkAnswers } from '../step/starting/walk';
+import { asksForAnswer, type WalkPoint } from '../step/starting/walkPoints';
 import { crank, type CrankResult } from './crank';
 import { buildMachine, type Machine } from './machine';
 import { crankPoint, PILE_AMPS, pilePoint, restingPoint, voltsBetween, type OperatingPoint } from './operatingPoint';

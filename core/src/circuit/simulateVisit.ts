@@ -1,4 +1,4 @@
-import type { ScenarioFile } from '../file/scenarioFile';
+import type { ScenarioFile } from './scenarioFile';
 import type { VisitFile } from '../file/visitFile';
 import { IDEAL_INSTRUMENTS, workshopInstruments } from './instrument';
 import { simulateBatteries } from './simulateBatteries';

@@ -1,7 +1,7 @@
-import { chargeByPosition, type ScenarioFile } from '../file/scenarioFile';
-import type { Repair } from '../file/repair';
-import type { Reading } from '../visit/reading';
-import { mainValue } from '../visit/readingText';
+import { chargeByPosition, type ScenarioFile } from './scenarioFile';
+import type { Repair } from '../judging/repair';
+import type { Reading } from '../step/catalogue';
+import { mainValue } from '../step/catalogue';
 import { faultsAfter, type Fault, type PlainFault } from './fault';
 import type { Instruments } from './instrument';
 import { buildMachine, type Machine, type MachineInput } from './machine';

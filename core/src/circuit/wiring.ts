@@ -1,5 +1,5 @@
 import { isSeriesBank, strings } from '../unit/bank';
-import { bankEnds } from '../unit/pathLayout';
+import { bankEnds } from '../drawing/pathLayout';
 import type { Machine } from './machine';
 import { Network } from './network';
 

@@ -1,42 +1,24 @@
-import { asksForAnswer, WALK_ANSWERS, type WalkPoint } from '../starting/walkReading';
 import { unitSchema, type Unit } from '../unit/unit';
-import { stepEntry } from '../visit/catalogue';
-import { readingSchema, type Reading } from '../visit/reading';
+import { readingSchema, stepEntry, type Reading } from '../step/catalogue';
 import { problemsOf, type Problem } from './problem';
 import { visitFileSchema, type VisitFile } from './visitFile';
 
 export type Parsed<T> =
   { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
-const walkProblem = (reading: Reading): (Omit<Problem, 'path'> & { readonly key: string }) | null => {
-  if (reading.step !== 'start.walk') return null;
-  const point = reading.point as WalkPoint;
-  if (!asksForAnswer(point)) {
-    if (reading.answer !== undefined) return { key: 'answer', message: `${point} is read in volts, not answered` };
-    return reading.volts === undefined ? { key: 'volts', message: `missing, expected volts for ${point}` } : null;
-  }
-  const allowed: readonly string[] = WALK_ANSWERS[point];
-  if (reading.volts !== undefined)
-    return { key: 'volts', message: `${point} is answered with ${allowed.join(', ')}, not read in volts` };
-  if (reading.answer === undefined)
-    return { key: 'answer', message: `missing, expected ${allowed.join(' or ')} for ${point}` };
-  return allowed.includes(reading.answer)
-    ? null
-    : { key: 'answer', message: `expected ${allowed.join(' or ')} for ${point}, received ${reading.answer}` };
-};
-
 /**
  * What is wrong with a well-formed reading on this unit: a point it does not have, a field the point does not take.
  * The path is relative to the reading.
  */
 export const readingProblems = (reading: Reading, unit: Unit): Problem[] => {
-  const points = stepEntry(reading.step).points(unit);
+  const entry = stepEntry(reading.step);
+  const points = entry.points(unit);
   if (!points.includes(reading.point)) {
     const expected = points.length === 0 ? 'this unit has no such part' : `expected one of ${points.join(', ')}`;
     return [{ path: 'point', message: `${expected}, received ${JSON.stringify(reading.point)}` }];
   }
-  const walk = walkProblem(reading);
-  return walk === null ? [] : [{ path: walk.key, message: walk.message }];
+  const problem = entry.problem?.(reading) ?? null;
+  return problem === null ? [] : [problem];
 };
 
 const at = (index: number, path: string): string => `readings[${index}].${path}`;

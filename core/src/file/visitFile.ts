@@ -5,10 +5,10 @@ import { PROFILE_NAMES } from '../method/profile';
 import { saneCelsius } from '../quantity/sanity';
 import { unitSchema } from '../unit/unit';
 import { wholeText } from '../quantity/text';
-import { idSchema, instantSchema } from '../visit/readingBase';
-import { readingSchema } from '../visit/reading';
-import { repairSchema } from './repair';
-import { visitEventSchema } from './visitEvent';
+import { idSchema, instantSchema } from '../judging/readingBase';
+import { readingSchema } from '../step/catalogue';
+import { repairSchema } from '../judging/repair';
+import { visitEventSchema } from '../judging/visitEvent';
 
 export const methodSchema = z.strictObject({
   profile: z.enum(PROFILE_NAMES),

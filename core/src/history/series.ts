@@ -1,4 +1,4 @@
-import type { Repair } from '../file/repair';
+import type { Repair } from '../judging/repair';
 import { ageFromCapability, capabilityFromAge } from '../circuit/batteryAge';
 import type { BatteryFigure, CableSide, VisitFigures } from './visitFigures';
 

@@ -2,11 +2,11 @@ import { tidy } from '../quantity/compare';
 import { COPPER_PER_KELVIN } from '../quantity/cable';
 import { alternatorsOf } from '../unit/bank';
 import { positions } from '../unit/points';
-import type { Judgeable } from '../visit/facts';
+import type { Judgeable } from '../step/catalogue';
 import { judge } from '../visit/judge';
 import type { Judgement } from '../visit/judgement';
-import type { Reading, ReadingAt, ReadStep } from '../visit/reading';
-import { fittedIn } from '../visit/unitAsOf';
+import type { Reading, ReadingAt, ReadStep } from '../step/catalogue';
+import { fittedIn } from '../judging/unitAsOf';
 import { visitBefore } from '../visit/visitBefore';
 
 /** What a battery's readings of one visit amount to, kept for its trend. */

@@ -1,6 +1,7 @@
 import { coldStart, gains, putRight, type Band, type CurvePoint, type Gain } from '../coldStart/coldest';
 import { fitForCold, type ColdFit } from '../coldStart/coldFit';
 import { modelCableOhms } from '../circuit/starterModel';
+import { FINDINGS } from '../finding/catalogue';
 import { forecast, YEAR_MS, type Forecast } from '../history/forecast';
 import { batterySegments, sideSegments, type PastVisit, type Segment, type Stay } from '../history/series';
 import { theilSen, type RobustTrend } from '../history/theilSen';
@@ -64,20 +65,6 @@ const soundSides = (unit: Unit): Record<CableSide, number> => ({
   negative: 1000 * modelCableOhms(unit, 'starterGround', 20) + SOUND_JOINTS_MILLIOHM,
 });
 
-/** What of the fit an open finding, once dealt with, puts right. */
-const mendedBy = (unit: Unit, code: string, subject: string): readonly string[] => {
-  if (/^battery\.(weak|dead-cell|case|shedding)$/.test(code)) return subject === 'bank' ? positions(unit) : [subject];
-  if (/^(battery\.(low-charge|uneven|keeps-drawing)|bank\.imbalance)$/.test(code)) return ['charge'];
-  if (code === 'starter.solenoid-contacts') return ['contacts'];
-  if (code === 'cable.starter-positive') return ['positive'];
-  if (code === 'cable.starter-negative') return ['negative'];
-  if (code.startsWith('joint.')) {
-    if (/^([A-F]\+|starter\.B\+)$/.test(subject)) return ['positive'];
-    if (/^([A-F]-|starter\.ground|block\.ground)$/.test(subject)) return ['negative'];
-  }
-  return [];
-};
-
 const coldOutlook = (
   unit: Unit,
   visits: readonly PastVisit[],
@@ -102,7 +89,7 @@ const coldOutlook = (
   const sound = soundSides(unit);
   const mended = findings
     .filter(({ severity }) => severity !== 'watch')
-    .flatMap(({ code, subject }) => mendedBy(unit, code, subject));
+    .flatMap(({ code, subject }) => FINDINGS[code].mends?.(unit, subject) ?? []);
   const then = mended.reduce((fit: ColdFit, part) => putRight(fit, part, sound), fitted.fit);
   return {
     kind: 'said',

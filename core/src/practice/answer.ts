@@ -1,6 +1,6 @@
 import { FAULT_KINDS, type Fault, type FaultKind, type PlainFault } from '../circuit/fault';
-import { faultPlaces } from '../file/scenarioFile';
-import { pointName } from '../visit/pointName';
+import { faultPlaces } from '../circuit/scenarioFile';
+import { pointName } from '../unit/pointName';
 import type { Unit } from '../unit/unit';
 import type { Danger } from './bench';
 

@@ -4,11 +4,11 @@ import { pilePoint, voltsBetween } from '../circuit/operatingPoint';
 import { simulateVisit } from '../circuit/simulateVisit';
 import { bankNodes, starterNodes } from '../circuit/wiring';
 import { judge } from '../visit/judge';
-import { stepTitle } from '../visit/catalogue';
-import { pointName } from '../visit/pointName';
+import { stepTitle } from '../step/catalogue';
+import { pointName } from '../unit/pointName';
 import type { Judgement } from '../visit/judgement';
-import type { JudgedStep, Reading } from '../visit/reading';
-import { readingText } from '../visit/readingText';
+import type { JudgedStep, Reading } from '../step/catalogue';
+import { readingText } from '../step/catalogue';
 import type { Unit } from '../unit/unit';
 
 /** A machine with what is hidden in it, to look back on. */

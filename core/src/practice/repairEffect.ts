@@ -1,5 +1,5 @@
 import type { Fault, PlainFault } from '../circuit/fault';
-import type { Repair } from '../file/repair';
+import type { Repair } from '../judging/repair';
 
 const inner = (fault: Fault): PlainFault => (fault.kind === 'comes-when-warm' ? fault.fault : fault);
 

@@ -1,8 +1,9 @@
 import type { BankMatch } from '../battery/bankMatch';
 import { positions } from '../unit/points';
-import { currentAt, type VisitFacts } from './facts';
+import type { FindingCode } from '../judging/findingCode';
+import type { VisitFacts } from '../judging/facts';
+import { currentAt, type Reading } from '../step/catalogue';
 import type { Finding } from './findings';
-import type { FindingCode } from './verdict';
 
 const OLD_SET_MONTHS = 24;
 
@@ -18,7 +19,7 @@ const monthsBetween = (from: string, to: Date): number => {
 
 /** What findings and looks say together that none of them says alone. */
 export const advice = (
-  facts: VisitFacts,
+  facts: VisitFacts<Reading>,
   found: readonly Finding[],
   { unknown }: BankMatch,
   visitAt: string,

@@ -1,6 +1,6 @@
 import type { LimitOverrides } from '../method/overrides';
 import type { ProfileName } from '../method/profile';
-import type { Judgeable } from './facts';
+import type { Judgeable } from '../step/catalogue';
 import { judge } from './judge';
 import type { Disposition, JudgedStepEntry, Judgement } from './judgement';
 

@@ -1,4 +1,4 @@
-import type { Reading } from './reading';
+import { stepEntry, type Reading } from '../step/catalogue';
 
 /** A rest a machine needs before the next load, and why. */
 export interface CoolDown {
@@ -9,40 +9,12 @@ export interface CoolDown {
 const LOAD_REST_S = 60;
 const LOADS_IN_A_ROW = 3;
 const LONG_LOAD_REST_S = 300;
-/** One cranking reading keeps the starter engaged about this long. */
-const CRANK_S = 3;
 const CRANK_LIMIT_S = 15;
 const CRANK_REST_S = 120;
 
-/** Walk points that are read or answered while the starter is tried. */
-const CRANKING_WALK: ReadonlySet<string> = new Set([
-  'attempt',
-  'starterCranking',
-  'motorCranking',
-  'controlCranking',
-  'switchOutputCranking',
-  'switchSupplyCranking',
-  'coilSignal',
-]);
-
 /** Seconds of cranking a reading cost; 0 for one that was taken without. */
-export const crankSecondsOf = (reading: Pick<Reading, 'step' | 'point'> & { readonly by?: unknown }): number => {
-  switch (reading.step) {
-    case 'start.crankVolts':
-    case 'start.solenoid':
-    case 'start.motor':
-    case 'start.control':
-      return CRANK_S;
-    case 'start.drop':
-      return reading.by === 'crank' ? CRANK_S : 0;
-    case 'start.walk':
-      return CRANKING_WALK.has(reading.point) ? CRANK_S : 0;
-    case 'battery.starterLoad':
-      return 3 * CRANK_S;
-    default:
-      return 0;
-  }
-};
+export const crankSecondsOf = (reading: Pick<Reading, 'step' | 'point'> & { readonly by?: unknown }): number =>
+  stepEntry(reading.step).crankSeconds?.(reading) ?? 0;
 
 /**
  * How long pile and battery still have to cool after the load tests taken so far: 1 min after each, 5 min after three

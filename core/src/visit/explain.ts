@@ -1,10 +1,10 @@
 import { LIMITS } from '../method/limit';
 import { PROFILES } from '../method/profile';
 import { figure } from '../quantity/display';
-import { stepTitle } from './catalogue';
-import { pointName } from './pointName';
+import { stepTitle } from '../step/catalogue';
+import { pointName } from '../unit/pointName';
 import type { Judgement, JudgedStepEntry } from './judgement';
-import type { JudgedStep } from './reading';
+import type { JudgedStep } from '../step/catalogue';
 import { VERDICT_WORDS } from './words';
 
 const FROM = { maker: "maker's figure", visit: "this visit's own limit", profile: 'method' } as const;

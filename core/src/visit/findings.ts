@@ -1,12 +1,14 @@
 import { restingImbalance, type BankMatch } from '../battery/bankMatch';
 import { batteryFactor } from '../unit/bank';
 import { positions } from '../unit/points';
-import { pointName } from './pointName';
-import { evidenceAgainst } from './evidence';
-import { currentAt } from './facts';
-import type { JudgedOutcome, Outcomes } from './outcomes';
-import { weigh } from './severity';
-import { SEVERITIES, type FindingCode, type Severity, type Trouble } from './verdict';
+import { pointName } from '../unit/pointName';
+import { evidenceAgainst, findingRank, weigh } from '../finding/catalogue';
+import { SEVERITIES, type FindingCode, type Severity } from '../judging/findingCode';
+import type { JudgedOutcome } from '../judging/scene';
+import type { Trouble } from '../judging/verdict';
+import { restingFor } from '../step/battery/openCircuit';
+import { currentAt } from '../step/catalogue';
+import type { Outcomes } from './outcomes';
 
 /** One trouble of the unit with what speaks for and against it. */
 export interface Finding {
@@ -29,32 +31,13 @@ const bankTroubles = (outcomes: Outcomes, mismatch: Trouble | null): { trouble: 
   if (mismatch !== null) found.push({ trouble: mismatch, readings: [] });
   const atRest = positions(unit).flatMap((position) => {
     const reading = currentAt(outcomes.facts, 'battery.openCircuit', position);
-    return reading === null || outcomes.restingFor(position, null)?.spoiled !== false
+    return reading === null || restingFor(outcomes, position, null)?.spoiled !== false
       ? []
       : [{ position, volts: reading.volts, id: reading.id }];
   });
   const imbalance = restingImbalance(atRest, limits, batteryFactor(unit.bank.batteries[0]!));
   if (imbalance !== null) found.push({ trouble: imbalance, readings: atRest.map(({ id }) => id) });
   return found;
-};
-
-/** Findings that come before others of the same severity: batteries before what they overload, joints before parts. */
-const RANK: readonly string[] = [
-  'battery.keeps-drawing',
-  'battery',
-  'joint',
-  'cable',
-  'belt',
-  'bank',
-  'start',
-  'starter',
-  'charge',
-  'alternator',
-  'ladder',
-];
-const rank = (code: FindingCode): number => {
-  const whole = RANK.indexOf(code);
-  return whole >= 0 ? whole : RANK.indexOf(code.split('.')[0]!);
 };
 
 /**
@@ -94,5 +77,8 @@ export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[], m
       const against = evidenceAgainst(outcomes, finding.code, finding.subject, new Set(finding.evidence.for));
       return { ...finding, evidence: { ...finding.evidence, against } };
     })
-    .sort((a, b) => SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || rank(a.code) - rank(b.code));
+    .sort(
+      (a, b) =>
+        SEVERITIES.indexOf(a.severity) - SEVERITIES.indexOf(b.severity) || findingRank(a.code) - findingRank(b.code),
+    );
 };

@@ -4,28 +4,20 @@ import { stateOfChargePercent } from '../battery/stateOfCharge';
 import { tidy } from '../quantity/compare';
 import { positions } from '../unit/points';
 import { advice } from './advice';
-import { stepKey } from './catalogue';
-import {
-  batteryTemperature,
-  currentAt,
-  factsOverTime,
-  inOrder,
-  visitFacts,
-  type Judgeable,
-  type TimedReading,
-} from './facts';
+import { restingFor } from '../step/battery/openCircuit';
+import { currentAt, type Judgeable, type Reading } from '../step/catalogue';
+import { batteryTemperature, factsOverTime, inOrder, stepKey, visitFacts, type TimedReading } from '../judging/facts';
+import type { Verdict } from '../judging/verdict';
 import { findings, type Finding } from './findings';
 import type { Disposition, JudgedStepEntry, Judgement } from './judgement';
 import { isOpen, nextStep } from './next';
 import { obligatoryPlaces } from './obligation';
 import { Outcomes } from './outcomes';
-import type { Reading } from './reading';
-import type { Verdict } from './verdict';
 
 type Earlier = { readings: string[]; verdict: Verdict };
 
 /** Each superseded reading with its verdict as it stood just before it stopped counting; retakes oldest first. */
-const earlierVerdicts = (now: Outcomes, ordered: readonly TimedReading[]): Map<string, Earlier[]> => {
+const earlierVerdicts = (now: Outcomes, ordered: readonly TimedReading<Reading>[]): Map<string, Earlier[]> => {
   const { superseded } = now.facts;
   const at = factsOverTime(now.facts, ordered);
   const verdicts = new Map<Reading, Earlier>();
@@ -49,14 +41,14 @@ const figuresOf = (outcomes: Outcomes, position: string): BatteryFigures => {
   const { facts } = outcomes;
   const battery = facts.batteries.get(position);
   if (battery === undefined) return {};
-  const latest = outcomes.restingFor(position, null);
+  const latest = restingFor(outcomes, position, null);
   const charge =
     latest === null || latest.spoiled
       ? {}
       : { stateOfChargePercent: tidy(stateOfChargePercent(battery, latest.reading.volts)) };
   const load = currentAt(facts, 'battery.load', position);
   if (load === null || load.engineRunning === true || load.lowestVolts < 0) return charge;
-  const resting = outcomes.restingFor(position, load);
+  const resting = restingFor(outcomes, position, load);
   if (resting === null || resting.spoiled) return charge;
   const { celsius } = batteryTemperature(facts, position, load);
   return { ...charge, ...loadFigures(battery, facts.limits, resting.reading.volts, load, celsius) };

@@ -1,7 +1,8 @@
 import * as z from 'zod';
 import { LIMIT_NAMES, type LimitName } from '../method/limit';
 import { PROFILE_NAMES } from '../method/profile';
-import { FINDING_CODES, SEVERITIES, VERDICTS } from './verdict';
+import { FINDING_CODES, SEVERITIES } from '../judging/findingCode';
+import { VERDICTS } from '../judging/verdict';
 
 const verdictSchema = z.enum(VERDICTS);
 const placeSchema = z.strictObject({ step: z.string(), point: z.string() });

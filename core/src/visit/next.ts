@@ -1,5 +1,5 @@
-import { stepTitle } from './catalogue';
-import { pointName } from './pointName';
+import { stepEntry, stepTitle } from '../step/catalogue';
+import { pointName } from '../unit/pointName';
 import type { Place } from './obligation';
 import type { Outcomes } from './outcomes';
 import { blockedBy } from './precondition';
@@ -15,9 +15,6 @@ export const isOpen = (outcomes: Outcomes, { step, point }: Place): boolean => {
   return verdict === undefined || verdict === 'inconclusive';
 };
 
-/** The way a method asks for the starter cable losses. */
-const DROP_WAYS = { 'sum-by-pile': ', with the pile at 500 A', 'each-by-crank': ', while cranking' } as const;
-
 /**
  * The earliest open step of the order that may be taken; a side that only waits for its other side is not asked for
  * again. When only blocked steps remain, what unblocks the first of them.
@@ -30,12 +27,16 @@ export const nextStep = (outcomes: Outcomes, obligatory: readonly Place[]): Next
     if (outcome?.waitsForOtherSide === true) continue;
     const blocked = blockedBy(outcomes, place);
     if (blocked === null) {
-      const way = place.step === 'start.drop' ? DROP_WAYS[outcomes.facts.limits.starterDropRule] : '';
+      const way = stepEntry(place.step).asks?.(outcomes) ?? '';
       const because =
         outcome?.redo ?? `${stepTitle(place.step)}, ${pointName(place.point)}${way}: next in the order of work.`;
       return { ...place, because };
     }
-    unblocking ??= { ...blocked.unblock, because: blocked.because };
+    unblocking ??= {
+      step: stepEntry(blocked.unblock.step).step,
+      point: blocked.unblock.point,
+      because: blocked.because,
+    };
   }
   return unblocking;
 };

@@ -1,52 +1,24 @@
-import { PROFILES } from '../method/profile';
-import { alternatorIds, positions } from '../unit/points';
+import type { PlaceOf } from '../judging/scene';
+import { CATALOGUE, type ReadStep } from '../step/catalogue';
 import type { Outcomes } from './outcomes';
-import type { ReadStep } from './reading';
 
 /** A step at a point that a visit owes or asks for. */
-export interface Place {
-  readonly step: ReadStep;
-  readonly point: string;
-}
+export type Place = PlaceOf<ReadStep>;
 
-/** A battery with a damaged case, or one that failed at rest, owes no load test and gets none. */
-const owesLoad = (outcomes: Outcomes, position: string): boolean => {
-  const damaged = outcomes.at('look.case', position)?.troubles.some(({ code }) => code === 'battery.case') ?? false;
-  return !damaged && outcomes.at('battery.openCircuit', position)?.verdict !== 'fail';
-};
+/** The battery a place of the look belongs to; what belongs to none comes first. */
+const batteryOf = (point: string): string => /^([A-F])[+-]?$/.exec(point)?.[1] ?? '';
 
-const decidingPlaces = (outcomes: Outcomes): Place[] => {
-  const at = positions(outcomes.facts.unit);
-  const step = PROFILES[outcomes.facts.limits.profile].decidingTest;
-  switch (step) {
-    case 'battery.starterLoad':
-      return [{ step, point: 'bank' }];
-    case 'battery.conductance':
-      return at.map((point) => ({ step, point }));
-    case 'battery.load':
-      return at.filter((position) => owesLoad(outcomes, position)).map((point) => ({ step, point }));
-  }
-};
+/** The look goes round battery by battery, case and both joints; everything else step by step. */
+const round = (look: readonly Place[]): Place[] =>
+  [...look].sort((a, b) =>
+    batteryOf(a.point) < batteryOf(b.point) ? -1 : batteryOf(a.point) > batteryOf(b.point) ? 1 : 0,
+  );
 
 /** Every step the visit owes, in the order it is taken; what the readings so far excuse is left out. */
 export const obligatoryPlaces = (outcomes: Outcomes): Place[] => {
-  const { unit } = outcomes.facts;
-  const at = positions(unit);
-  return [
-    { step: 'look.belt', point: 'drive' },
-    ...at.flatMap((position): Place[] => [
-      { step: 'look.case', point: position },
-      { step: 'look.joint', point: `${position}+` },
-      { step: 'look.joint', point: `${position}-` },
-    ]),
-    ...at.map((point): Place => ({ step: 'battery.openCircuit', point })),
-    ...decidingPlaces(outcomes),
-    { step: 'start.drop', point: 'positive' },
-    { step: 'start.drop', point: 'negative' },
-    { step: 'charge.volts', point: 'bank' },
-    { step: 'charge.drop', point: 'positive' },
-    { step: 'charge.drop', point: 'negative' },
-    ...alternatorIds(unit).map((point): Place => ({ step: 'charge.output', point })),
-    { step: 'charge.recharge', point: 'bank' },
-  ];
+  const owed = (isLook: boolean): Place[] =>
+    CATALOGUE.filter(({ stage }) => (stage === 'look') === isLook).flatMap((entry) =>
+      (entry.owes?.(outcomes) ?? []).map((point): Place => ({ step: entry.step, point })),
+    );
+  return [...round(owed(true)), ...owed(false)];
 };

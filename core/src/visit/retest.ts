@@ -1,12 +1,12 @@
-import type { Repair } from '../file/repair';
-import type { Judgeable } from './facts';
+import type { Repair } from '../judging/repair';
+import type { Judgeable } from '../step/catalogue';
 import type { Judgement } from './judgement';
 import { judge } from './judge';
 import type { Place } from './obligation';
-import type { Reading, ReadStep } from './reading';
+import type { Reading, ReadStep } from '../step/catalogue';
 import { positions } from '../unit/points';
 import { visitBefore } from './visitBefore';
-import type { Verdict } from './verdict';
+import type { Verdict } from '../judging/verdict';
 
 /** A test that has to be repeated because what it found was repaired. */
 export interface Retest extends Place {

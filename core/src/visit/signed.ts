@@ -1,7 +1,7 @@
-import type { VisitEvent, VisitEventOf } from '../file/visitEvent';
+import type { VisitEvent, VisitEventOf } from '../judging/visitEvent';
 import type { VisitFile } from '../file/visitFile';
-import type { Reading } from './reading';
-import { fittedIn, unitWith } from './unitAsOf';
+import type { Reading } from '../step/catalogue';
+import { fittedIn, unitWith } from '../judging/unitAsOf';
 
 /** A visit as opened, and everything recorded in it. */
 export interface VisitParts {

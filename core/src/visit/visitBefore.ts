@@ -1,5 +1,5 @@
-import type { Judgeable } from './facts';
-import { unitBefore } from './unitAsOf';
+import type { Judgeable } from '../step/catalogue';
+import { unitBefore } from '../judging/unitAsOf';
 
 /**
  * A visit as it stood just before a moment: what was read and repaired by then, and the batteries that sat in it.

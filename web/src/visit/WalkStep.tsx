@@ -5,6 +5,7 @@ import {
   crankSecondsOf,
   leadsFor,
   walk,
+  walkConditions,
   WALK_ANSWERS,
   walkAnswers,
   walkAnswerText,
@@ -77,7 +78,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const now = useNow(1000);
   const onDevice = useOnThisDevice(detail.file.readings, now);
   const answers = walkAnswers(judged.outcomes.facts);
-  const state = walk(answers, judged.outcomes.walkConditions());
+  const state = walk(answers, walkConditions(judged.outcomes));
   const at = redo ?? state.at;
   const said = Object.fromEntries(Object.entries(answers).map(([point, reading]) => [point, walkAnswerText(reading)]));
   const lastTaken = state.taken.at(-1)?.point;

@@ -1,0 +1,367 @@
+import { alternatorsOf, isSeriesBank, strings } from '../unit/bank';
+import { BATTERY_HEIGHT, BATTERY_WIDTH, bankLayout, type XY } from './bankLayout';
+import type { Unit } from '../unit/unit';
+
+/** A stretch of the circuit over which volts can be lost, or the machine that does the work at its end. */
+export interface Stretch {
+  readonly id: StretchId;
+  readonly name: string;
+  readonly side: 'positive' | 'negative' | 'link' | 'control' | 'machine';
+  readonly lines: readonly (readonly XY[])[];
+  readonly thickness: number;
+  /** Where its name and value are written, and how wide they may be. */
+  readonly label: { readonly at: XY; readonly width: number } | null;
+  /** The step that reads it. */
+  readonly step: StretchStep;
+  readonly point: string;
+}
+export type StretchId =
+  | 'starter.positive'
+  | 'starter.negative'
+  | 'starter.solenoid'
+  | 'starter.motor'
+  | 'starter.control'
+  | 'charge.positive'
+  | 'charge.negative'
+  | `alternator.${string}`;
+export type StretchStep =
+  'start.drop' | 'start.solenoid' | 'start.motor' | 'start.control' | 'charge.drop' | 'charge.volts';
+
+/** A numbered place where a probe can be put. */
+export interface TestPoint {
+  readonly id: string;
+  readonly number: number;
+  readonly at: XY;
+  readonly touch: string;
+}
+
+/** A part that is drawn as what it is. */
+export interface Part {
+  readonly kind: 'solenoid' | 'motor' | 'block' | 'frame' | 'switch' | 'alternator';
+  readonly id: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A joint that can be looked at or measured across. */
+export interface JointSpot {
+  readonly id: string;
+  readonly at: XY;
+}
+
+/** The whole circuit of a unit laid out for drawing, in drawing units; y grows downwards. */
+export interface PathLayout {
+  readonly width: number;
+  readonly height: number;
+  readonly batteries: readonly {
+    readonly position: string;
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly height: number;
+    readonly plus: XY;
+    readonly minus: XY;
+  }[];
+  readonly boxes: readonly {
+    readonly x: number;
+    readonly y: number;
+    readonly width: number;
+    readonly height: number;
+  }[];
+  /** Cables within the bank. */
+  readonly bankCables: readonly { readonly side: 'positive' | 'negative' | 'link'; readonly points: readonly XY[] }[];
+  readonly stretches: readonly Stretch[];
+  readonly parts: readonly Part[];
+  readonly testPoints: readonly TestPoint[];
+  readonly joints: readonly JointSpot[];
+}
+
+const WIDTH = 860;
+const HEIGHT = 420;
+const BANK = { x: 22, y: 66, width: 330, height: 268 } as const;
+const LARGEST_SCALE = 0.95;
+const TOP_Y = 28;
+const FRAME_Y = 392;
+const FEED_X = 606;
+const SOLENOID = { x: 632, y: 226, width: 84, height: 34 } as const;
+const MOTOR = { x: 632, y: 274, width: 128, height: 66 } as const;
+const BLOCK = { x: 580, y: 206, width: 268, height: 156 } as const;
+const SWITCH = { x: 488, y: 104, width: 56, height: 40 } as const;
+const ALTERNATOR = { y: 126, radius: 34, firstX: 792, step: 92 } as const;
+const CHARGE_BUS_Y = 72;
+const CONTROL_Y = 215;
+
+/** The positive post at the head of the bank and the negative post at its foot: where the bank's own volts are read. */
+export const bankEnds = (unit: Unit): { readonly plus: string; readonly minus: string } => {
+  const first = strings(unit.bank)[0]!;
+  return { plus: first[0]!.position, minus: first.at(-1)!.position };
+};
+
+const bankPart = (unit: Unit) => {
+  const layout = bankLayout(unit.bank);
+  const scale = Math.min(LARGEST_SCALE, BANK.width / layout.width, BANK.height / layout.height);
+  const place = ([x, y]: XY): XY => [BANK.x + x * scale, BANK.y + y * scale];
+  const series = isSeriesBank(unit.bank);
+  const batteries = layout.batteries.map(({ position, x, y, plus, minus }) => ({
+    position,
+    x: place([x, y])[0],
+    y: place([x, y])[1],
+    width: BATTERY_WIDTH * scale,
+    height: BATTERY_HEIGHT * scale,
+    plus: place(plus),
+    minus: place(minus),
+  }));
+  const right = BANK.x + layout.width * scale;
+  const lastOfSide = (side: 'positive' | 'negative'): readonly XY[] =>
+    layout.cables.find((cable) => cable.side === side)!.points;
+  const positive = lastOfSide('positive').map(place);
+  const negative = lastOfSide('negative').map(place);
+  // Parallel: rails run over the top and leave at the right. In series the positive leaves at the left, the negative at the right.
+  const positiveExit: XY = series ? positive[0]! : positive[1]!;
+  const negativeExit: XY = series ? negative[1]! : negative[1]!;
+  return {
+    batteries,
+    boxes: layout.boxes.map(({ x, y, width, height }) => ({
+      x: place([x, y])[0],
+      y: place([x, y])[1],
+      width: width * scale,
+      height: height * scale,
+    })),
+    bankCables: layout.cables.map(({ side, points }, index) => ({
+      side,
+      // In series the negative leaves at its foot: nothing of it stands above the first string.
+      points: points.map((point, at) =>
+        place(series && index === 1 && at === 0 ? [point[0], layout.batteries[0]!.minus[1]] : point),
+      ),
+    })),
+    right,
+    positiveExit,
+    negativeExit,
+    series,
+  };
+};
+
+/**
+ * Where everything of a unit's circuit is drawn: bank, starter, alternators, cables, grounds and the numbered points a
+ * probe can touch. It follows from the unit's description alone.
+ * @example pathLayout(unit).testPoints[0] // => { id: 'A+', number: 1, at: [...], touch: 'post A +, the post, not the clamp' }
+ */
+export const pathLayout = (unit: Unit): PathLayout => {
+  const bank = bankPart(unit);
+  const ends = bankEnds(unit);
+  const alternators = alternatorsOf(unit);
+  const byCable = unit.starter?.groundReturn !== 'block';
+  const separateSwitch = unit.starter?.magneticSwitch === 'separate';
+  const postOf = (position: string, side: 'plus' | 'minus'): XY =>
+    bank.batteries.find((battery) => battery.position === position)![side];
+
+  const starterB: XY = [SOLENOID.x, SOLENOID.y + 22];
+  const motorTerminal: XY = [SOLENOID.x + 42, SOLENOID.y + SOLENOID.height + 7];
+  const control: XY = [SOLENOID.x + 64, SOLENOID.y];
+  const starterGround: XY = [MOTOR.x + 26, MOTOR.y + MOTOR.height];
+  const blockGround: XY = [MOTOR.x + 100, BLOCK.y + BLOCK.height];
+  const groundX = Math.max(bank.right + 14, bank.negativeExit[0]);
+  const feed: XY[] = [
+    bank.positiveExit,
+    [bank.positiveExit[0], TOP_Y],
+    [FEED_X, TOP_Y],
+    [FEED_X, starterB[1]],
+    starterB,
+  ];
+  const returnPath: XY[] = [
+    bank.negativeExit,
+    [groundX, bank.negativeExit[1]],
+    [groundX, FRAME_Y],
+    [(byCable ? starterGround : blockGround)[0], FRAME_Y],
+    byCable ? starterGround : blockGround,
+  ];
+  const strap: XY[] = [[starterGround[0], FRAME_Y], [blockGround[0], FRAME_Y], blockGround];
+  const controlLines: XY[][] = separateSwitch
+    ? [
+        [
+          [SWITCH.x + 14, TOP_Y],
+          [SWITCH.x + 14, SWITCH.y],
+        ],
+        [[SWITCH.x + 42, SWITCH.y + SWITCH.height], [SWITCH.x + 42, CONTROL_Y], [control[0], CONTROL_Y], control],
+      ]
+    : [[[SWITCH.x + 42, TOP_Y], [SWITCH.x + 42, CONTROL_Y], [control[0], CONTROL_Y], control]];
+  const places = alternators.map(({ id, ground }, index) => {
+    const x = ALTERNATOR.firstX - (alternators.length - 1 - index) * ALTERNATOR.step;
+    return {
+      id,
+      ground,
+      x,
+      plus: [x, ALTERNATOR.y - ALTERNATOR.radius] as XY,
+      minus: [x, ALTERNATOR.y + ALTERNATOR.radius] as XY,
+    };
+  });
+  const firstAlternator = places[0];
+
+  const stretches: Stretch[] = [
+    {
+      id: 'starter.positive',
+      name: 'Positive cable',
+      side: 'positive',
+      lines: [feed],
+      thickness: 9,
+      label: { at: [groundX + 16, TOP_Y + 24], width: 150 },
+      step: 'start.drop',
+      point: 'positive',
+    },
+    {
+      id: 'starter.negative',
+      name: 'Ground side',
+      side: 'negative',
+      lines: byCable ? [returnPath, strap] : [returnPath],
+      thickness: 9,
+      label: { at: [groundX + 14, FRAME_Y - 34], width: BLOCK.x - groundX - 24 },
+      step: 'start.drop',
+      point: 'negative',
+    },
+    {
+      id: 'starter.control',
+      name: 'Control wire',
+      side: 'control',
+      lines: controlLines,
+      thickness: 3,
+      label: { at: [SWITCH.x - 92, SWITCH.y + 78], width: 130 },
+      step: 'start.control',
+      point: 'starter',
+    },
+    {
+      id: 'starter.solenoid',
+      name: 'Solenoid',
+      side: 'machine',
+      lines: [[starterB, [SOLENOID.x + 42, starterB[1]], motorTerminal]],
+      thickness: 7,
+      label: { at: [SOLENOID.x + SOLENOID.width + 14, SOLENOID.y + 15], width: 116 },
+      step: 'start.solenoid',
+      point: 'starter',
+    },
+    {
+      id: 'starter.motor',
+      name: 'Motor',
+      side: 'machine',
+      lines: [[motorTerminal, [motorTerminal[0], MOTOR.y + 8]]],
+      thickness: 7,
+      label: { at: [MOTOR.x + MOTOR.width / 2, MOTOR.y + 26], width: MOTOR.width },
+      step: 'start.motor',
+      point: 'starter',
+    },
+    ...(firstAlternator === undefined
+      ? []
+      : [
+          {
+            id: 'charge.positive' as const,
+            name: 'Charge cable',
+            side: 'positive' as const,
+            lines: places.map(({ plus }): XY[] => [[FEED_X, CHARGE_BUS_Y], [plus[0], CHARGE_BUS_Y], plus]),
+            thickness: 6,
+            label: { at: [FEED_X + 18, TOP_Y + 10] as XY, width: 236 },
+            step: 'charge.drop' as const,
+            point: 'positive',
+          },
+          {
+            id: 'charge.negative' as const,
+            name: 'Alternator ground',
+            side: 'negative' as const,
+            lines: places.map(({ minus }): XY[] => [minus, [minus[0], BLOCK.y]]),
+            thickness: 6,
+            label: {
+              at: [FEED_X + 18, ALTERNATOR.y + ALTERNATOR.radius + 12] as XY,
+              width: 130,
+            },
+            step: 'charge.drop' as const,
+            point: 'negative',
+          },
+        ]),
+    ...places.map(({ id, x }): Stretch => ({
+      id: `alternator.${id}`,
+      name: id,
+      side: 'machine',
+      lines: [],
+      thickness: 0,
+      label: { at: [x, ALTERNATOR.y - 4], width: 64 },
+      step: 'charge.volts',
+      point: id,
+    })),
+  ];
+
+  const numbered: Omit<TestPoint, 'number'>[] = [
+    { id: `${ends.plus}+`, at: postOf(ends.plus, 'plus'), touch: `post ${ends.plus} +, the post, not the clamp` },
+    { id: 'starter.B+', at: starterB, touch: 'the starter B+ stud, not the lug' },
+    { id: 'starter.motor', at: motorTerminal, touch: 'the motor terminal below the solenoid' },
+    {
+      id: 'starter.ground',
+      at: starterGround,
+      touch: byCable ? 'the starter ground stud, bare metal' : 'the starter case, bare metal',
+    },
+    { id: 'block.ground', at: blockGround, touch: 'the engine block, bare metal' },
+    { id: `${ends.minus}-`, at: postOf(ends.minus, 'minus'), touch: `post ${ends.minus} −, the post, not the clamp` },
+    ...places.flatMap(({ id, plus, minus, ground }) => [
+      { id: `${id}.B+`, at: plus, touch: `the B+ stud of ${id}, not the lug` },
+      {
+        id: `${id}.ground`,
+        at: minus,
+        touch: ground === 'stud' ? `the ground stud of ${id}` : `the case of ${id}, bare metal`,
+      },
+    ]),
+    { id: 'starter.control', at: control, touch: 'the control terminal of the solenoid' },
+    ...(separateSwitch
+      ? [
+          {
+            id: 'switch.supply',
+            at: [SWITCH.x + 14, SWITCH.y] as XY,
+            touch: 'the supply terminal of the magnetic switch',
+          },
+          {
+            id: 'switch.output',
+            at: [SWITCH.x + 42, SWITCH.y + SWITCH.height] as XY,
+            touch: 'the output terminal of the magnetic switch',
+          },
+        ]
+      : []),
+  ];
+
+  return {
+    width: WIDTH,
+    height: HEIGHT,
+    batteries: bank.batteries,
+    boxes: bank.boxes,
+    bankCables: bank.bankCables,
+    stretches,
+    parts: [
+      { kind: 'frame', id: 'frame', x: groundX - 30, y: FRAME_Y + 4, width: WIDTH - groundX + 18, height: 18 },
+      { kind: 'block', id: 'block', ...BLOCK },
+      { kind: 'solenoid', id: 'solenoid', ...SOLENOID },
+      { kind: 'motor', id: 'motor', ...MOTOR },
+      ...(separateSwitch ? [{ kind: 'switch' as const, id: 'switch', ...SWITCH }] : []),
+      ...places.map(({ id, x }) => ({
+        kind: 'alternator' as const,
+        id,
+        x: x - ALTERNATOR.radius,
+        y: ALTERNATOR.y - ALTERNATOR.radius,
+        width: 2 * ALTERNATOR.radius,
+        height: 2 * ALTERNATOR.radius,
+      })),
+    ],
+    testPoints: numbered.map((point, index) => ({ ...point, number: index + 1 })),
+    joints: [
+      ...bank.batteries.flatMap(({ position, plus, minus }): JointSpot[] => [
+        { id: `${position}+`, at: plus },
+        { id: `${position}-`, at: minus },
+      ]),
+      { id: 'starter.B+', at: starterB },
+      { id: 'starter.ground', at: starterGround },
+      { id: 'block.ground', at: blockGround },
+      ...(firstAlternator === undefined
+        ? []
+        : [
+            { id: 'alternator.B+', at: firstAlternator.plus },
+            { id: 'alternator.ground', at: firstAlternator.minus },
+          ]),
+    ],
+  };
+};

@@ -1,0 +1,131 @@
+import { batteriesInOrder } from '../unit/bank';
+import { positions } from '../unit/points';
+import type { Unit } from '../unit/unit';
+import { batteryExcuses } from './excuses';
+import {
+  both,
+  one,
+  places,
+  recharge,
+  replaceBattery,
+  type FindingGroup,
+  type FindingRecord,
+  type OrderPart,
+} from './record';
+
+const batteryPart = (unit: Unit, subject: string): OrderPart | null => {
+  const fitted = batteriesInOrder(unit.bank);
+  const battery = subject === 'bank' ? fitted[0] : fitted.find(({ position }) => position === subject);
+  if (battery === undefined) return null;
+  const { rating, nominalVolts = 12, chemistry } = battery;
+  const rated = rating === undefined ? 'rating by the plate' : `${rating.value} A ${rating.standard}`;
+  return { name: `Battery, ${nominalVolts} V ${rated}, ${chemistry}`, count: subject === 'bank' ? fitted.length : 1 };
+};
+
+/** What replacing a battery puts right. */
+const replaced: Pick<FindingRecord, 'part' | 'mends'> = {
+  part: batteryPart,
+  mends: (unit, subject) => (subject === 'bank' ? positions(unit) : [subject]),
+};
+const charged: Pick<FindingRecord, 'mends'> = { mends: () => ['charge'] };
+
+const againstWeakness: FindingRecord['against'] = (at) =>
+  places(['battery.conductance', at], ['battery.hydrometer', at], ['battery.load', at]);
+
+/** A battery that never stops taking current comes before everything it overloads. */
+export const DRAWING = {
+  'battery.keeps-drawing': {
+    words: (at) => `Never stops taking current: ${at}`,
+    severity: 'recharge',
+    actions: both(recharge, replaceBattery),
+    ...charged,
+    against: (_, unit) => positions(unit).map((point) => ({ step: 'battery.load', point })),
+    separates: (subject, unit) =>
+      unit.bank.batteries
+        .filter(({ set }) => subject === 'bank' || subject === `set:${set}`)
+        .map(({ position }) => ({
+          step: 'charge.recharge',
+          point: position,
+          why: 'which battery keeps taking the current',
+        })),
+  },
+} satisfies FindingGroup;
+
+export const BATTERY = {
+  'battery.case': {
+    words: (at) => `Case of ${at} is damaged`,
+    severity: 'replace',
+    actions: replaceBattery,
+    ...replaced,
+  },
+  'battery.low-electrolyte': {
+    words: (at) => `Electrolyte of ${at} is low`,
+    severity: 'recheck',
+    actions: one('other', (name) => `Top up ${name} with distilled water, then charge`),
+  },
+  'battery.shedding': {
+    words: (at) => `Plates of ${at} shed`,
+    severity: 'replace',
+    actions: replaceBattery,
+    ...replaced,
+  },
+  'battery.dead-cell': {
+    words: (at) => `Dead cell or run flat: ${at}`,
+    severity: 'replace',
+    actions: both(recharge, replaceBattery),
+    ...replaced,
+    against: (at) => places(['battery.hydrometer', at], ['battery.openCircuit', at], ['battery.load', at]),
+  },
+  'battery.low-charge': {
+    words: (at) => `Low on charge: ${at}`,
+    severity: 'recharge',
+    isOwnMarginal: true,
+    actions: recharge,
+    ...charged,
+  },
+  'battery.weak': {
+    words: (at) => `Weak under load: ${at}`,
+    severity: 'replace',
+    excuses: batteryExcuses,
+    actions: both(replaceBattery, recharge),
+    ...replaced,
+    against: againstWeakness,
+  },
+  'battery.watch': {
+    words: (at) => `Close to its limit: ${at}`,
+    severity: 'watch',
+    isOwnMarginal: true,
+    actions: replaceBattery,
+    against: againstWeakness,
+  },
+  'battery.slow-recovery': {
+    words: (at) => `Slow to recover: ${at}`,
+    severity: 'watch',
+    isOwnMarginal: true,
+    actions: both(recharge, replaceBattery),
+  },
+  'battery.uneven': {
+    words: (at) => `Cells uneven: ${at}`,
+    severity: 'recharge',
+    isOwnMarginal: true,
+    actions: recharge,
+    ...charged,
+  },
+  'battery.dirty-case': {
+    words: (at) => `Dirty case leaks: ${at}`,
+    severity: 'recheck',
+    isOwnMarginal: true,
+    actions: one('clean', (name) => `Clean the case of ${name} with neutraliser, caps shut`),
+  },
+} satisfies FindingGroup;
+
+export const BANK = {
+  'bank.mismatched': { words: () => 'Bank is mixed', severity: 'watch', actions: replaceBattery },
+  'bank.imbalance': {
+    words: () => 'Batteries of the bank are apart',
+    severity: 'recharge',
+    actions: both(recharge, replaceBattery),
+    ...charged,
+    against: (_, unit) => positions(unit).map((point) => ({ step: 'battery.load', point })),
+  },
+} satisfies FindingGroup;

@@ -1,0 +1,80 @@
+import { modelCable, type ModelCable } from '../circuit/starterModel';
+import { chargeDrop } from '../step/charging/chargeDrop';
+import { SIDES } from '../step/starting/pairedSides';
+import { positions } from '../unit/points';
+import type { Unit } from '../unit/unit';
+import { both, one, places, type FindingGroup, type OrderPart, type SeparatingTest } from './record';
+
+const cleanOrReplace = (what: string) =>
+  both(
+    one('clean', () => `Clean and tighten every joint of ${what}`),
+    one('replace', () => `Replace ${what}`),
+  );
+
+const cable =
+  (which: ModelCable, name: string) =>
+  (unit: Unit): OrderPart => {
+    const { areaMm2, lengthM } = modelCable(unit, which);
+    return { name: `${name}, ${Math.round(areaMm2)} mm², ${lengthM.toFixed(1)} m`, count: 1 };
+  };
+
+const jointTests = (points: readonly string[], why: string): readonly SeparatingTest[] =>
+  points.map((point) => ({ step: 'start.joint', point, why }));
+
+export const CABLE = {
+  'cable.starter-positive': {
+    words: () => 'Positive starter cable loses volts',
+    severity: 'repair',
+    actions: cleanOrReplace('the positive starter cable'),
+    part: cable('starterPositive', 'Starter cable, positive'),
+    mends: () => ['positive'],
+    against: () => places(['start.crankVolts', 'starter'], ['start.joint', 'starter.B+']),
+    separates: (_, unit) =>
+      jointTests(
+        ['starter.B+', ...positions(unit).map((position) => `${position}+`)],
+        'which joint of the positive side loses the volts',
+      ),
+  },
+  'cable.starter-negative': {
+    words: () => 'Ground side of the starter loses volts',
+    severity: 'repair',
+    actions: cleanOrReplace('the ground side of the starter'),
+    part: cable('starterGround', 'Starter ground cable'),
+    mends: () => ['negative'],
+    against: () =>
+      places(['start.crankVolts', 'starter'], ['start.joint', 'starter.ground'], ['start.joint', 'block.ground']),
+    separates: (_, unit) =>
+      jointTests(
+        ['starter.ground', 'block.ground', ...positions(unit).map((position) => `${position}-`)],
+        'which joint of the ground side loses the volts',
+      ),
+  },
+  'cable.charge': {
+    words: () => 'Charging cables lose volts',
+    // Until its side is found, nobody knows what to repair.
+    severity: (scene) =>
+      SIDES.some((side) => scene.outcome(chargeDrop, side)?.verdict === 'fail') ? 'repair' : 'recheck',
+    actions: cleanOrReplace('the charging cables'),
+    against: () => SIDES.map((point) => ({ step: 'charge.drop', point })),
+    separates: () =>
+      SIDES.map((point) => ({
+        step: 'charge.drop',
+        point,
+        why: 'which side of the charging cables loses the volts',
+      })),
+  },
+  'cable.charge-positive': {
+    words: () => 'Positive charging cable loses volts',
+    severity: 'repair',
+    actions: cleanOrReplace('the positive charging cable'),
+    part: cable('chargePositive', 'Charging cable, positive'),
+    against: () => places(['charge.volts', 'bank']),
+  },
+  'cable.charge-negative': {
+    words: () => 'Ground side of the alternator loses volts',
+    severity: 'repair',
+    actions: cleanOrReplace('the ground side of the alternator'),
+    part: cable('chargeGround', 'Alternator ground cable'),
+    against: () => places(['charge.volts', 'bank']),
+  },
+} satisfies FindingGroup;

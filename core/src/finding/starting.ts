@@ -1,0 +1,68 @@
+import { starterExcuses } from './excuses';
+import { both, one, part, places, repairPart, replacePart, type FindingGroup } from './record';
+
+export const START = {
+  'start.low-supply': {
+    words: () => 'Starter gets too few volts',
+    severity: 'recheck',
+    actions: both(
+      one('recharge', () => 'Recharge the bank, let it rest'),
+      one('clean', () => 'Clean and tighten the starter cables'),
+    ),
+    against: () => places(['start.drop', 'positive'], ['start.drop', 'negative'], ['start.crankVolts', 'bank']),
+    separates: () => [
+      { step: 'start.drop', point: 'positive', why: 'cables or batteries' },
+      { step: 'start.drop', point: 'negative', why: 'cables or batteries' },
+      { step: 'start.crankVolts', point: 'bank', why: 'cables or batteries' },
+    ],
+  },
+  'start.control-circuit': {
+    words: () => 'Control circuit of the starter',
+    severity: 'repair',
+    actions: repairPart('Repair the control wire or its relay'),
+  },
+  'start.switch-supply': {
+    words: () => 'Supply of the magnetic switch',
+    severity: 'repair',
+    actions: repairPart('Repair the supply wire or fuse of the magnetic switch'),
+  },
+  'start.magnetic-switch': {
+    words: () => 'Magnetic switch',
+    severity: 'replace',
+    excuses: starterExcuses,
+    actions: replacePart('magnetic switch'),
+    part: part(({ systemVolts }) => `Magnetic switch, ${systemVolts} V`),
+  },
+} satisfies FindingGroup;
+
+export const STARTER = {
+  'starter.solenoid-contacts': {
+    words: () => 'Solenoid contacts lose volts',
+    severity: 'replace',
+    excuses: starterExcuses,
+    actions: replacePart('solenoid or its contacts'),
+    part: part(({ systemVolts }) => `Solenoid contacts, ${systemVolts} V`),
+    mends: () => ['contacts'],
+  },
+  'starter.motor': {
+    words: () => 'Starter motor',
+    severity: 'replace',
+    excuses: starterExcuses,
+    actions: replacePart('starter'),
+    part: part(({ systemVolts }) => `Starter, ${systemVolts} V`),
+    against: () => places(['start.crankVolts', 'starter']),
+  },
+  'starter.pinion': {
+    words: () => 'Pinion or ring gear',
+    severity: 'repair',
+    actions: repairPart('Repair pinion or ring gear'),
+  },
+} satisfies FindingGroup;
+
+export const LADDER = {
+  'ladder.open': {
+    words: () => 'Voltage ladder does not close',
+    severity: 'recheck',
+    actions: repairPart('Read the least certain stretch again'),
+  },
+} satisfies FindingGroup;

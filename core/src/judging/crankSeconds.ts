@@ -1,0 +1,2 @@
+/** One cranking reading keeps the starter engaged about this long. */
+export const CRANK_SECONDS = 3;

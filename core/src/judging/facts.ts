@@ -1,0 +1,267 @@
+import type * as z from 'zod';
+import { limitBook, type LimitBook } from '../method/book';
+import type { KeptMethod } from '../method/kept';
+import type { LimitOverrides } from '../method/overrides';
+import type { ProfileName } from '../method/profile';
+import type { Battery, Unit } from '../unit/unit';
+import type { BaseReading, ReadingSchema } from './readingBase';
+import type { Repair } from './repair';
+import { unitBefore } from './unitAsOf';
+import type { VisitEvent } from './visitEvent';
+
+/** A reading in its place in time. */
+export interface TimedReading<Reading extends BaseReading = BaseReading> {
+  readonly reading: Reading;
+  /** `step@point`. */
+  readonly key: string;
+  readonly time: number;
+}
+
+/** Readings of one visit arranged for judging: what counts now, and what was superseded. */
+export interface VisitFacts<Reading extends BaseReading = BaseReading> {
+  readonly unit: Unit;
+  readonly ambientC: number | null;
+  readonly limits: LimitBook;
+  readonly repairs: readonly Repair[];
+  readonly batteries: ReadonlyMap<string, Battery>;
+  /** Readings that belong to the machine as it stands, oldest first, retakes included. */
+  readonly valid: readonly TimedReading<Reading>[];
+  /** The reading that counts for each step and point. */
+  readonly current: ReadonlyMap<string, Reading>;
+  /** Readings that no longer count, oldest first, with the moment they stopped counting. */
+  readonly superseded: readonly (TimedReading<Reading> & { readonly until: Moment })[];
+  /** The unit with the batteries that sat in it just before a moment, milliseconds since 1970. */
+  readonly unitBefore: (ms: number) => Unit;
+}
+
+/** A moment in the order of a visit: its time, and how many readings came before it. */
+export interface Moment {
+  readonly time: number;
+  readonly readingsBefore: number;
+}
+
+/** What a visit consists of, for judging; a visit file has it all. */
+export interface JudgeableVisit<Reading extends BaseReading = BaseReading> {
+  readonly unit: Unit;
+  readonly method: {
+    readonly profile: ProfileName;
+    readonly limits?: LimitOverrides | undefined;
+    readonly kept?: KeptMethod | undefined;
+  };
+  readonly visit: { readonly at: string; readonly ambientC?: number | undefined };
+  readonly readings: readonly Reading[];
+  readonly repairs?: readonly Repair[] | undefined;
+  readonly events?: readonly VisitEvent[] | undefined;
+  readonly unitAtOpening?: Unit | undefined;
+}
+
+/** `step@point`, the name under which a step is judged once. */
+export const stepKey = (step: string, point: string): string => `${step}@${point}`;
+
+export const inOrder = <Reading extends BaseReading>(readings: readonly Reading[]): TimedReading<Reading>[] => {
+  const timed = readings.map((reading) => ({
+    reading,
+    key: stepKey(reading.step, reading.point),
+    time: Date.parse(reading.at),
+  }));
+  return timed.sort((a, b) => a.time - b.time);
+};
+
+/** Readings that belong to the battery at a position rather than to the place it sits in. */
+const isOfBattery = ({ step, point }: BaseReading, position: string): boolean =>
+  point === position &&
+  (step.startsWith('battery.') || step === 'look.case' || step === 'charge.volts' || step === 'charge.recharge');
+
+const replaces = (repair: Repair, reading: BaseReading, positions: Iterable<string>): boolean => {
+  if (repair.kind !== 'replace') return false;
+  for (const position of positions) {
+    if ((repair.point === position || repair.point === 'bank') && isOfBattery(reading, position)) return true;
+  }
+  return repair.point === 'bank' && reading.step === 'battery.starterLoad';
+};
+
+/** True when the battery at a position was charged in this visit before the moment, and not replaced since. */
+export const chargedBefore = (facts: VisitFacts, position: string, time: number): boolean => {
+  let charged = false;
+  for (const repair of facts.repairs) {
+    if (Date.parse(repair.at) > time) break;
+    if (repair.point !== position && repair.point !== 'bank') continue;
+    if (repair.kind === 'recharge') charged = true;
+    if (repair.kind === 'replace') charged = false;
+  }
+  return charged;
+};
+
+/** What of a visit is the same at every moment of it. */
+type Frame = Pick<VisitFacts, 'unit' | 'ambientC' | 'limits' | 'repairs' | 'batteries' | 'unitBefore'>;
+
+const batteriesOf = ({ bank }: Unit): ReadonlyMap<string, Battery> =>
+  new Map(bank.batteries.map((battery) => [battery.position, battery]));
+
+const frameOf = (file: JudgeableVisit): Frame => ({
+  unit: file.unit,
+  ambientC: file.visit.ambientC ?? null,
+  limits: limitBook(
+    file.method.profile,
+    file.unit.systemVolts,
+    file.unit.makerLimits,
+    file.method.limits,
+    file.method.kept,
+  ),
+  repairs: [...(file.repairs ?? [])].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
+  batteries: batteriesOf(file.unit),
+  unitBefore: (ms) => unitBefore(file, ms),
+});
+
+/** The repair that gave a reading's battery away, or null. */
+const replacementOf = ({ repairs, batteries }: Frame, { reading, time }: TimedReading): Repair | null =>
+  repairs.find((repair) => Date.parse(repair.at) > time && replaces(repair, reading, batteries.keys())) ?? null;
+
+const validOf = <Reading extends BaseReading>(
+  frame: Frame,
+  seen: readonly TimedReading<Reading>[],
+): readonly TimedReading<Reading>[] =>
+  frame.repairs.length === 0 ? seen : seen.filter((timed) => replacementOf(frame, timed) === null);
+
+const currentOf = <Reading extends BaseReading>(valid: readonly TimedReading<Reading>[]): Map<string, Reading> => {
+  const current = new Map<string, Reading>();
+  for (const { key, reading } of valid) current.set(key, reading);
+  return current;
+};
+
+/** Readings that were retaken, or whose battery was replaced, with the earlier of the two moments. */
+const supersededOf = <Reading extends BaseReading>(
+  frame: Frame,
+  seen: readonly TimedReading<Reading>[],
+  current: ReadonlyMap<string, Reading>,
+): VisitFacts<Reading>['superseded'] => {
+  const retakes = new Map<string, Moment>();
+  const superseded: (TimedReading<Reading> & { until: Moment })[] = [];
+  for (let index = seen.length - 1; index >= 0; index--) {
+    const timed = seen[index]!;
+    if (current.get(timed.key) !== timed.reading) {
+      let until = retakes.get(timed.key);
+      const replacement = replacementOf(frame, timed);
+      const replaced = replacement === null ? Infinity : Date.parse(replacement.at);
+      if (until === undefined || replaced < until.time) {
+        until = { time: replaced, readingsBefore: seen.filter(({ time }) => time < replaced).length };
+      }
+      superseded.push({ reading: timed.reading, key: timed.key, time: timed.time, until });
+    }
+    retakes.set(timed.key, { time: timed.time, readingsBefore: index });
+  }
+  return superseded.reverse();
+};
+
+/** Arranges a visit for judging. */
+export const visitFacts = <Reading extends BaseReading>(
+  file: JudgeableVisit<Reading>,
+  ordered: readonly TimedReading<Reading>[] = inOrder(file.readings),
+): VisitFacts<Reading> => {
+  const frame = frameOf(file);
+  const valid = validOf(frame, ordered);
+  const current = currentOf(valid);
+  return {
+    ...frame,
+    valid,
+    current,
+    superseded: current.size === ordered.length ? [] : supersededOf(frame, ordered, current),
+  };
+};
+
+/** The same visit as it stood at an earlier moment; what was superseded by then is left out. */
+export const factsAsOf = <Reading extends BaseReading>(
+  facts: VisitFacts<Reading>,
+  ordered: readonly TimedReading<Reading>[],
+  { time, readingsBefore }: Moment,
+): VisitFacts<Reading> => {
+  const unit = facts.unitBefore(time);
+  const frame = {
+    ...facts,
+    unit,
+    batteries: unit === facts.unit ? facts.batteries : batteriesOf(unit),
+    repairs: facts.repairs.filter((repair) => Date.parse(repair.at) < time),
+  };
+  const valid = validOf(frame, ordered.slice(0, readingsBefore));
+  return { ...frame, valid, current: currentOf(valid), superseded: [] };
+};
+
+/**
+ * The visit at one moment after another, each no earlier than the one before: what counts is carried along instead of
+ * being gathered anew, so that hundreds of retakes cost no more than they are. What a moment gave is used before the next
+ * is asked for.
+ */
+export const factsOverTime = <Reading extends BaseReading>(
+  facts: VisitFacts<Reading>,
+  ordered: readonly TimedReading<Reading>[],
+): ((moment: Moment) => VisitFacts<Reading>) => {
+  const batteriesChange = facts.repairs.some(({ kind }) => kind === 'replace');
+  if (batteriesChange) return (moment) => factsAsOf(facts, ordered, moment);
+  const current = new Map<string, Reading>();
+  const valid: TimedReading<Reading>[] = [];
+  return ({ time, readingsBefore }) => {
+    while (valid.length < readingsBefore) {
+      const timed = ordered[valid.length]!;
+      valid.push(timed);
+      current.set(timed.key, timed.reading);
+    }
+    const repairs = facts.repairs.filter((repair) => Date.parse(repair.at) < time);
+    return { ...facts, repairs, valid, current, superseded: [] };
+  };
+};
+
+/** The reading that counts at a step and point, or null. */
+export const latest = <Schema extends ReadingSchema>(
+  facts: VisitFacts,
+  schema: Schema,
+  point: string,
+): z.infer<Schema> | null =>
+  // A reading was held against the schema of its step when it came in.
+  (facts.current.get(stepKey(schema.shape.step.value, point)) as z.infer<Schema> | undefined) ?? null;
+
+/** Every reading of a step that belongs to the machine as it stands, retakes included, oldest first. */
+export const readingsOf = <Schema extends ReadingSchema>({ valid }: VisitFacts, schema: Schema): z.infer<Schema>[] => {
+  const step = schema.shape.step.value;
+  return valid.flatMap(({ reading }) => (reading.step === step ? [reading as z.infer<Schema>] : []));
+};
+
+/** @throws {RangeError} when the unit has no battery there */
+export const batteryOf = ({ batteries }: VisitFacts, position: string): Battery => {
+  const battery = batteries.get(position);
+  if (battery === undefined) throw new RangeError(`The unit has no battery at "${position}".`);
+  return battery;
+};
+
+/** Temperature of a battery that a reading of it states, or undefined. */
+const statedC = ({ batteryC, electrolyteC }: BaseReading): number | undefined => batteryC ?? electrolyteC;
+
+/**
+ * Battery temperature for a reading of one battery, and what it was taken from: the reading's own, else the last one
+ * known of the same battery, whatever it was read with, else the air of the visit.
+ * @param reading the reading it is for; null asks for what is known now
+ */
+export const batteryTemperature = (
+  facts: VisitFacts,
+  position: string,
+  reading: BaseReading | null,
+): { readonly celsius: number | null; readonly from: 'battery' | 'air' } => {
+  let known = reading === null ? undefined : statedC(reading);
+  if (known === undefined) {
+    for (const other of facts.valid) {
+      if (other.reading === reading && known !== undefined) break;
+      if (other.reading.point === position) known = statedC(other.reading) ?? known;
+    }
+  }
+  return known === undefined ? { celsius: facts.ambientC, from: 'air' } : { celsius: known, from: 'battery' };
+};
+
+/** Temperature for the bank as one: the coldest battery known, else the air, else null. */
+export const bankTemperatureC = (facts: VisitFacts, ownC?: number): number | null => {
+  if (ownC !== undefined) return ownC;
+  let coldest: number | null = null;
+  for (const reading of facts.current.values()) {
+    const stated = statedC(reading);
+    if (stated !== undefined) coldest = coldest === null ? stated : Math.min(coldest, stated);
+  }
+  return coldest ?? facts.ambientC;
+};

@@ -1,0 +1,47 @@
+/** What must be done about a finding. */
+export const SEVERITIES = ['replace', 'repair', 'recharge', 'recheck', 'watch'] as const;
+export type Severity = (typeof SEVERITIES)[number];
+
+/** Every trouble that is told, as files name it. */
+export const FINDING_CODES = [
+  'belt.drive',
+  'joint.poor',
+  'joint.resistive',
+  'joint.unsteady',
+  'battery.case',
+  'battery.low-electrolyte',
+  'battery.shedding',
+  'alternator.mount',
+  'alternator.wiring',
+  'alternator.sense-fuse',
+  'charge.lamp',
+  'battery.dead-cell',
+  'battery.low-charge',
+  'battery.weak',
+  'battery.watch',
+  'battery.slow-recovery',
+  'battery.uneven',
+  'battery.dirty-case',
+  'bank.mismatched',
+  'bank.imbalance',
+  'start.low-supply',
+  'cable.starter-positive',
+  'cable.starter-negative',
+  'starter.solenoid-contacts',
+  'start.control-circuit',
+  'ladder.open',
+  'starter.motor',
+  'starter.pinion',
+  'start.switch-supply',
+  'start.magnetic-switch',
+  'charge.overvoltage',
+  'alternator.low-volts',
+  'cable.charge',
+  'cable.charge-positive',
+  'cable.charge-negative',
+  'alternator.low-output',
+  'battery.keeps-drawing',
+  'alternator.diode',
+  'charge.field',
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];

@@ -1,0 +1,108 @@
+import { tidy } from '../quantity/compare';
+import type { AppliedLimit, LimitOrigin } from '../method/book';
+import { LIMITS, type LimitName } from '../method/limit';
+import type { FindingCode, Severity } from './findingCode';
+
+/** How a reading comes out. `inconclusive` means it decides nothing and says what to do again. */
+export const VERDICTS = ['pass', 'marginal', 'fail', 'inconclusive'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+/** The border a reading was held against. */
+export interface VerdictLimit {
+  readonly value: number;
+  readonly unit: string;
+  readonly kind: 'min' | 'max';
+  /** The named limit of the method; null where the border follows from physics or from another reading alone. */
+  readonly name: LimitName | null;
+  readonly from: LimitOrigin;
+}
+
+/** A trouble that one reading points to, before other readings are weighed. */
+export interface Trouble {
+  readonly code: FindingCode;
+  readonly subject: string;
+  readonly because: string;
+  /** Set when the test itself fixes what must be done; otherwise it follows from the code and the other readings. */
+  readonly severity?: Severity;
+}
+
+/** The judgement of one reading or of readings that are judged together. */
+export interface Outcome {
+  readonly verdict: Verdict;
+  readonly limit: VerdictLimit | null;
+  /** Distance to the limit in its unit; positive on the good side. */
+  readonly margin: number | null;
+  readonly because: string;
+  readonly redo: string | null;
+  readonly troubles: readonly Trouble[];
+  /** Ids of readings besides the judged one that the verdict rests on. */
+  readonly alsoUsed?: readonly string[] | undefined;
+  /** True when the only thing lacking is the other side of a pair. */
+  readonly waitsForOtherSide?: boolean | undefined;
+  /** True when only a look that was not taken keeps this from being a fail. */
+  readonly wantsLook?: boolean | undefined;
+}
+
+export interface AgainstLimit {
+  readonly limit: VerdictLimit | null;
+  readonly margin: number | null;
+}
+
+const measured = (
+  limit: AppliedLimit,
+  value: number,
+  kind: 'min' | 'max',
+  unit = LIMITS[limit.name].unit,
+): AgainstLimit => ({
+  limit: { value: tidy(limit.value), unit, kind, name: limit.name, from: limit.from },
+  margin: tidy(kind === 'min' ? value - limit.value : limit.value - value),
+});
+
+/** The reading against a lowest allowed value. */
+export const againstMin = (limit: AppliedLimit, value: number, unit?: 'V' | 'A'): AgainstLimit =>
+  measured(limit, value, 'min', unit);
+
+/** The reading against a highest allowed value. */
+export const againstMax = (limit: AppliedLimit, value: number): AgainstLimit => measured(limit, value, 'max');
+
+/** For answers that are seen rather than measured. */
+export const NO_LIMIT: AgainstLimit = { limit: null, margin: null };
+
+// Written out field by field: visits are judged by the ten thousand, and spreading objects of many shapes is slow.
+const outcome = (
+  verdict: Verdict,
+  { limit, margin }: AgainstLimit,
+  because: string,
+  redo: string | null,
+  troubles: readonly Trouble[],
+): Outcome => ({
+  verdict,
+  limit,
+  margin,
+  because,
+  redo,
+  troubles,
+  alsoUsed: undefined,
+  waitsForOtherSide: undefined,
+  wantsLook: undefined,
+});
+
+export const passed = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome =>
+  outcome('pass', against, because, null, troubles);
+
+export const marginal = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome =>
+  outcome('marginal', against, because, null, troubles);
+
+export const failed = (against: AgainstLimit, because: string, troubles: readonly Trouble[]): Outcome =>
+  outcome('fail', against, because, null, troubles);
+
+/** A reading that decides nothing; `redo` says what to do so that it will. */
+export const inconclusive = (
+  against: AgainstLimit,
+  because: string,
+  redo: string,
+  troubles: readonly Trouble[] = [],
+): Outcome => outcome('inconclusive', against, because, redo, troubles);
+
+export const trouble = (code: FindingCode, subject: string, because: string, severity?: Severity): Trouble =>
+  severity === undefined ? { code, subject, because } : { code, subject, because, severity };

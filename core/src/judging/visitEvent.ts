@@ -1,0 +1,89 @@
+import * as z from 'zod';
+import { wholeText } from '../quantity/text';
+import { batterySchema, positionSchema } from '../unit/unit';
+import { instantSchema } from './readingBase';
+import { repairSchema } from './repair';
+
+/** Readings, visits and events get their id where they are made: a UUID v7, in one case, so that sending twice changes nothing. */
+export const madeIdSchema = z.uuid({ error: 'expected a UUID' }).toLowerCase();
+
+export const CAUTIONS = [
+  'eyes-hands',
+  'hydrogen',
+  'ground-first',
+  'load-heat',
+  'damaged',
+  'running-engine',
+  'memory-power',
+] as const;
+export type Caution = (typeof CAUTIONS)[number];
+
+/** A battery without the place it sits in. */
+export const batteryThingSchema = batterySchema.omit({ position: true, string: true, set: true });
+export type BatteryThing = z.infer<typeof batteryThingSchema>;
+
+/** What becomes of a battery that was taken out: it is scrapped, goes back to its maker, or waits in the store room. */
+export const OLD_BATTERY_FATES = ['scrap', 'claim', 'store'] as const;
+export type OldBatteryFate = (typeof OLD_BATTERY_FATES)[number];
+
+/** A battery fitted at a position in the course of a visit. */
+export const fittingSchema = z.strictObject({
+  position: positionSchema,
+  batteryId: madeIdSchema,
+  battery: batteryThingSchema,
+  /** What becomes of the one that sat there; the store room when left out. */
+  old: z.enum(OLD_BATTERY_FATES, { error: `expected one of ${OLD_BATTERY_FATES.join(', ')}` }).optional(),
+});
+export type Fitting = z.infer<typeof fittingSchema>;
+
+/** When the unit is due again, as signed off: by date, engine hours or distance, whichever comes first. */
+export const nextDueSchema = z.strictObject({
+  date: z.iso.date({ error: 'expected a date such as 2027-05-20' }).optional(),
+  engineHours: z.number().nonnegative().max(1_000_000).optional(),
+  odometerKm: z.number().nonnegative().max(10_000_000).optional(),
+});
+
+const findingKeySchema = wholeText().min(1).max(200).describe('Finding as code@subject');
+const name = wholeText().max(200);
+export const LONGEST_REASON = 500;
+export const LONGEST_REMARK = 2000;
+const reason = wholeText()
+  .trim()
+  .min(1, { error: 'say why' })
+  .max(LONGEST_REASON, { error: `at most ${LONGEST_REASON} letters` });
+
+/** What every event carries. `amends` names the amendment it belongs to, once the visit was signed off. */
+const common = { eventId: madeIdSchema, at: instantSchema, by: name, amends: madeIdSchema.optional() };
+
+/** What happens in a visit besides readings. */
+export const visitEventSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('cautions-acknowledged'), ...common, cautions: z.array(z.enum(CAUTIONS)) }),
+  z.strictObject({ kind: z.literal('wait-skipped'), ...common, wait: name, reason }),
+  z.strictObject({
+    kind: z.literal('step-skipped'),
+    ...common,
+    step: wholeText().max(100),
+    point: wholeText().max(100),
+    reason,
+  }),
+  z.strictObject({
+    kind: z.literal('repaired'),
+    ...common,
+    repair: repairSchema,
+    /** Batteries that came in with the repair; the ones that sat there leave. */
+    fitted: z.array(fittingSchema).max(6).optional(),
+  }),
+  z.strictObject({ kind: z.literal('planned'), ...common, finding: findingKeySchema, action: reason, point: name }),
+  z.strictObject({ kind: z.literal('refused'), ...common, finding: findingKeySchema, reason }),
+  z.strictObject({
+    kind: z.literal('closed'),
+    ...common,
+    remark: wholeText().max(LONGEST_REMARK, { error: `at most ${LONGEST_REMARK} letters` }),
+    signedBy: name.optional(),
+    nextDue: nextDueSchema.optional(),
+  }),
+  /** A signed record is opened again: what follows names this event, and stands beside what was signed. */
+  z.strictObject({ kind: z.literal('amended'), ...common, reason }),
+]);
+export type VisitEvent = z.infer<typeof visitEventSchema>;
+export type VisitEventOf<Kind extends VisitEvent['kind']> = Extract<VisitEvent, { kind: Kind }>;

@@ -1,0 +1,247 @@
+import * as z from 'zod';
+import type { LimitBook } from '../../method/book';
+import { isOver, isUnder } from '../../quantity/compare';
+import { ampsText, celsiusText, figure, voltsText } from '../../quantity/display';
+import { batteryCca, batteryFactor } from '../../unit/bank';
+import type { Battery } from '../../unit/unit';
+import {
+  againstMin,
+  failed,
+  inconclusive,
+  marginal,
+  NO_LIMIT,
+  passed,
+  trouble,
+  type Outcome,
+  type Trouble,
+  type Verdict,
+} from '../../judging/verdict';
+import { loadLimit } from '../../battery/loadLimit';
+import { HOLD_SECONDS } from '../../battery/hold';
+import { batteryOf, batteryTemperature } from '../../judging/facts';
+import { acrossBattery } from '../../judging/leads';
+import { readingOf } from '../../judging/readingBase';
+import type { Scene } from '../../judging/scene';
+import { stepRecord } from '../../judging/stepRecord';
+import { PROFILES } from '../../method/profile';
+import { saneAmps, saneCelsius, saneSeconds, saneVolts } from '../../quantity/sanity';
+import { positions } from '../../unit/points';
+import { caseLook } from '../look/caseLook';
+import { chargeFirst, isLow, openCircuit, restingFor } from './openCircuit';
+
+/** One battery by itself under the carbon pile: average amperes and lowest volts of the hold. */
+export const loadReading = readingOf('battery.load', {
+  amps: saneAmps,
+  seconds: saneSeconds,
+  lowestVolts: saneVolts,
+  batteryC: saneCelsius.optional(),
+  recoveryVolts: saneVolts.optional().describe('At least 60 s after release'),
+  engineRunning: z.boolean().optional(),
+});
+export type LoadReading = z.infer<typeof loadReading>;
+
+/** Hold the load from the target to five percent above it. */
+const BAND_RATIO = 1.05;
+
+/** Half the SAE rating, and the top of the band a hand can hold. */
+export interface LoadTarget {
+  readonly amps: number;
+  readonly bandTopAmps: number;
+  readonly estimated: boolean;
+}
+
+/**
+ * What to draw: half the cold-cranking rating to SAE. Null when the label gave no rating.
+ * @example loadTarget of a 920 A battery // => { amps: 460, bandTopAmps: 483, estimated: false }
+ */
+export const loadTarget = (battery: Battery): LoadTarget | null => {
+  const rating = batteryCca(battery);
+  if (rating === null) return null;
+  const amps = rating.amps / 2;
+  return { amps, bandTopAmps: amps * BAND_RATIO, estimated: rating.estimated };
+};
+
+export interface LoadConditions {
+  readonly battery: Battery;
+  readonly limits: LimitBook;
+  /** Battery temperature: the reading's own, else the resting reading's, else the air's; null when none is known. */
+  readonly batteryC: number | null;
+  readonly temperatureFrom: 'battery' | 'air';
+  /** The last resting-volts verdict of this battery before the load, with its volts; null when it was not read. */
+  readonly atRest: { readonly verdict: Verdict; readonly volts: number } | null;
+}
+
+const slowRecovery = (reading: LoadReading, { battery, limits, atRest }: LoadConditions): Trouble[] => {
+  if (reading.recoveryVolts === undefined || atRest === null || atRest.verdict === 'inconclusive') return [];
+  const drop = limits.get('recoveryDropVolts', batteryFactor(battery)).value;
+  if (!isUnder(reading.recoveryVolts, atRest.volts - drop)) return [];
+  return [
+    trouble(
+      'battery.slow-recovery',
+      battery.position,
+      `It came back to ${voltsText(reading.recoveryVolts)} from ${voltsText(atRest.volts)} at rest: more than ${voltsText(drop)} short.`,
+    ),
+  ];
+};
+
+/** What made the test harder or easier than it should have been. */
+interface Deviation {
+  readonly what: string;
+  readonly redo: string;
+}
+
+const deviations = (reading: LoadReading, targetAmps: number, conditions: LoadConditions) => {
+  const { limits, atRest } = conditions;
+  const flattering: Deviation[] = [];
+  const punishing: Deviation[] = [];
+  const overRatio = limits.get('loadOverRatio').value;
+  const shortest = limits.get('loadMinSeconds').value;
+  const longest = limits.get('loadMaxSeconds').value;
+  const aim = `Load again at ${ampsText(targetAmps)} to ${ampsText(targetAmps * BAND_RATIO)} for ${HOLD_SECONDS} s, after the battery has cooled.`;
+  if (isUnder(reading.amps, targetAmps)) {
+    flattering.push({ what: `only ${ampsText(reading.amps)} of ${ampsText(targetAmps)} were drawn`, redo: aim });
+  }
+  if (isUnder(reading.seconds, shortest)) {
+    flattering.push({
+      what: `the load was held ${figure(reading.seconds, 1)} s instead of ${HOLD_SECONDS}`,
+      redo: aim,
+    });
+  }
+  if (isOver(reading.amps, targetAmps * overRatio)) {
+    punishing.push({
+      what: `${ampsText(reading.amps)} were drawn, more than ${figure((overRatio - 1) * 100, 0)} % over the ${ampsText(targetAmps)} asked for`,
+      redo: aim,
+    });
+  }
+  if (isOver(reading.seconds, longest)) {
+    punishing.push({ what: `the load was held ${figure(reading.seconds, 1)} s instead of ${HOLD_SECONDS}`, redo: aim });
+  }
+  if (atRest?.verdict === 'marginal') {
+    punishing.push({
+      what: `the battery was at ${voltsText(atRest.volts)}, under the gate`,
+      redo: 'Charge the battery, let it rest, read it at rest, then load it again.',
+    });
+  }
+  return { flattering, punishing };
+};
+
+/**
+ * The load test. A reading taken wrongly still decides when the error can only have helped the other verdict: too
+ * little load and yet under the limit fails; too much load and still over it passes.
+ */
+export const judgeLoad = (reading: LoadReading, conditions: LoadConditions): Outcome => {
+  const { battery, limits, batteryC, atRest } = conditions;
+  const at = battery.position;
+  const recovery = slowRecovery(reading, conditions);
+  const volts = reading.lowestVolts;
+  const read = voltsText(volts);
+  if (batteryC === null) {
+    return inconclusive(
+      NO_LIMIT,
+      `${read} cannot be judged: neither battery nor air temperature is known.`,
+      'Enter the battery temperature.',
+      recovery,
+    );
+  }
+  const limit = loadLimit(battery, limits, batteryC);
+  if (limit === null) {
+    return inconclusive(
+      NO_LIMIT,
+      `${celsiusText(batteryC)} is below the end of the chart, and a discharged battery may be frozen.`,
+      'Warm the battery above −18 °C, check for ice, and test again.',
+      recovery,
+    );
+  }
+  const against = againstMin(limit, volts);
+  const wrong = (because: string, redo: string) => inconclusive(against, because, redo, recovery);
+  if (volts < 0)
+    return wrong(`${read} is below zero: the leads are reversed.`, 'Put red on the positive post and load again.');
+  if (reading.engineRunning === true) {
+    return wrong(
+      'The engine was running: the alternator carried part of the load.',
+      'Stop the engine, strip surface charge, and load again.',
+    );
+  }
+  if (atRest === null || atRest.verdict === 'inconclusive' || atRest.verdict === 'fail') {
+    return wrong(
+      `${read} means nothing before the battery has passed at rest.`,
+      'Read the open-circuit volts of this battery first.',
+    );
+  }
+  const target = loadTarget(battery);
+  if (target === null) {
+    return wrong(
+      'The cold-cranking rating is not known, so half of it is not either.',
+      "Enter the rating from the battery's label.",
+    );
+  }
+  const { flattering, punishing } = deviations(reading, target.amps, conditions);
+  const low = isUnder(volts, limit.value);
+  const spoiler = low ? punishing[0] : flattering[0];
+  const opposite = flattering.length > 0 && punishing.length > 0;
+  if (opposite) {
+    return wrong(`${read} decides nothing: ${flattering[0]!.what}, and ${punishing[0]!.what}.`, punishing[0]!.redo);
+  }
+  if (spoiler !== undefined) {
+    return wrong(`${read} is ${low ? 'under' : 'over'} the limit, but ${spoiler.what}.`, spoiler.redo);
+  }
+  const where = `the ${voltsText(limit.value)} limit for ${conditions.temperatureFrom === 'air' ? 'air' : 'a battery'} at ${celsiusText(batteryC)}${battery.chemistry === 'gel' ? ' (gel taken as flooded; no figure is agreed on)' : ''}${conditions.temperatureFrom === 'air' ? '; battery temperature was not read' : ''}`;
+  const despite = [...flattering, ...punishing].map(({ what }) => `, although ${what}`).join('');
+  if (low) {
+    const because = `${read} is under ${where}${despite}.`;
+    return failed(against, because, [trouble('battery.weak', at, because), ...recovery]);
+  }
+  const band = limits.get('loadWatchBandVolts', batteryFactor(battery)).value;
+  if (isUnder(volts, limit.value + band)) {
+    const because = `${read} is within ${voltsText(band)} of ${where}${despite}.`;
+    return marginal(against, because, [trouble('battery.watch', at, because), ...recovery]);
+  }
+  return passed(against, `${read} is above ${where}${despite}.`, recovery);
+};
+
+/** True when a look found the case cracked, leaking or bulged. */
+const isDamaged = (scene: Scene, position: string): boolean =>
+  scene.outcome(caseLook, position)?.troubles.some(({ code }) => code === 'battery.case') ?? false;
+
+export const load = stepRecord(loadReading, {
+  stage: 'batteries',
+  title: 'Load test',
+  points: positions,
+  judge: (reading, scene) => {
+    const { facts } = scene;
+    const resting = restingFor(scene, reading.point, reading);
+    const temperature = batteryTemperature(facts, reading.point, reading);
+    const outcome = judgeLoad(reading, {
+      battery: batteryOf(facts, reading.point),
+      limits: facts.limits,
+      batteryC: temperature.celsius,
+      temperatureFrom: temperature.from,
+      atRest: resting === null ? null : { verdict: resting.outcome.verdict, volts: resting.reading.volts },
+    });
+    return resting === null ? outcome : { ...outcome, alsoUsed: [resting.reading.id] };
+  },
+  words: ({ lowestVolts, amps, seconds }) =>
+    `${voltsText(lowestVolts)} under ${ampsText(amps)} for ${figure(seconds, 1)} s`,
+  value: ({ lowestVolts }) => ({ value: lowestVolts, unit: 'V' }),
+  leads: acrossBattery,
+  // A battery with a damaged case, or one that failed at rest, owes no load test and gets none.
+  owes: (scene) =>
+    PROFILES[scene.facts.limits.profile].decidingTest === 'battery.load'
+      ? positions(scene.facts.unit).filter(
+          (position) => !isDamaged(scene, position) && scene.outcome(openCircuit, position)?.verdict !== 'fail',
+        )
+      : [],
+  blocked: (scene, point) => (isLow(scene, point) ? chargeFirst(scene, point) : null),
+  refused: (scene, point) => {
+    const damaged = scene.outcome(caseLook, point)?.troubles.find(({ code }) => code === 'battery.case');
+    if (damaged !== undefined) return { because: damaged.because, unblock: { step: caseLook.step, point } };
+    const atRest = scene.outcome(openCircuit, point);
+    if (atRest?.verdict === 'pass') return null;
+    return {
+      because:
+        atRest === null ? `Read battery ${point} at rest first.` : `${atRest.because} ${atRest.redo ?? ''}`.trim(),
+      unblock: { step: openCircuit.step, point },
+    };
+  },
+  tellsOfRunning: ({ engineRunning }) => engineRunning === true,
+});

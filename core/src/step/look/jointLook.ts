@@ -1,0 +1,27 @@
+import * as z from 'zod';
+import { NO_LEADS } from '../../judging/leads';
+import { readingOf } from '../../judging/readingBase';
+import { stepRecord } from '../../judging/stepRecord';
+import { trouble } from '../../judging/verdict';
+import { joints, positions } from '../../unit/points';
+import { answersText, seen } from './seen';
+
+export const jointLookReading = readingOf('look.joint', {
+  condition: z.enum(['clean', 'corroded', 'loose', 'damaged']),
+  deposit: z.enum(['none', 'white', 'blue-green', 'oxide']).optional(),
+});
+
+export const jointLook = stepRecord(jointLookReading, {
+  stage: 'look',
+  title: 'Joint',
+  points: joints,
+  judge: ({ point, condition }) =>
+    seen(
+      condition === 'clean' ? [] : [trouble('joint.poor', point, `The joint ${point} is ${condition}.`)],
+      'Joint clean and tight.',
+    ),
+  restsOnItself: true,
+  words: ({ condition, deposit }) => answersText(condition, deposit),
+  leads: () => NO_LEADS,
+  owes: ({ facts }) => positions(facts.unit).flatMap((position) => [`${position}+`, `${position}-`]),
+});

@@ -1,0 +1,34 @@
+import * as z from 'zod';
+import { NO_LEADS } from '../../judging/leads';
+import { readingOf } from '../../judging/readingBase';
+import { fixed, stepRecord } from '../../judging/stepRecord';
+import { trouble } from '../../judging/verdict';
+import { seen } from './seen';
+
+export const lampReading = readingOf('look.lamp', {
+  keyOn: z.enum(['lit', 'dark']),
+  running: z.enum(['lit', 'dark']),
+});
+
+const LAMP_TROUBLE: Readonly<Record<string, string>> = {
+  'dark dark': 'The charge lamp stays dark with key on: bulb, fuse or exciter wire.',
+  'lit lit': 'The charge lamp stays lit with the engine running: charging does not reach it.',
+  'dark lit': 'The charge lamp is dark with key on and lit running: its wiring or the exciter is at fault.',
+};
+
+export const lamp = stepRecord(lampReading, {
+  stage: 'look',
+  title: 'Charge lamp',
+  points: fixed('dash'),
+  judge: ({ keyOn, running }) => {
+    const because = LAMP_TROUBLE[`${keyOn} ${running}`];
+    return seen(
+      because === undefined ? [] : [trouble('charge.lamp', 'dash', because)],
+      'Charge lamp lit with key on, dark running.',
+    );
+  },
+  restsOnItself: true,
+  words: ({ keyOn, running }) => `key on ${keyOn}, running ${running}`,
+  leads: () => NO_LEADS,
+  tellsOfRunning: () => true,
+});

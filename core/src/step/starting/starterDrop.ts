@@ -1,0 +1,115 @@
+import * as z from 'zod';
+import type { LimitBook } from '../../method/book';
+import { isUnder, isWithin } from '../../quantity/compare';
+import { ampsText, figure, voltsText } from '../../quantity/display';
+import { saneAmps, saneVolts } from '../../quantity/sanity';
+import { readingOf } from '../../judging/readingBase';
+import { againstMax, failed, inconclusive, NO_LIMIT, passed, trouble, type Outcome } from '../../judging/verdict';
+import { judgeBySum, otherSide, SIDES, type Side, type SideLoss } from './pairedSides';
+import { bridgesSource, lossOf } from './voltsLost';
+import { latest } from '../../judging/facts';
+import { between, probesOf } from '../../judging/leads';
+import { fixed, stepRecord } from '../../judging/stepRecord';
+import { CRANK_SECONDS } from '../../judging/crankSeconds';
+
+/** Volts lost on one side of the starter cables, under the pile's known current or while cranking. */
+export const starterDropReading = readingOf('start.drop', {
+  volts: saneVolts,
+  by: z.enum(['pile', 'crank']),
+  amps: saneAmps.optional(),
+});
+export type StarterDropReading = z.infer<typeof starterDropReading>;
+
+/** The sum limit is stated at this current; readings between the borders are scaled to it. */
+export const PILE_REFERENCE_AMPS = 500;
+const PILE_RANGE_AMPS = { min: 250, max: 600 } as const;
+
+const CODES = { positive: 'cable.starter-positive', negative: 'cable.starter-negative' } as const;
+
+/** The loss of a pile reading at 500 A, or null when it cannot be scaled there or is no loss. */
+const lossAtReference = (reading: StarterDropReading, systemVolts: number): SideLoss | null => {
+  const { amps, by, point, id, volts } = reading;
+  if (by !== 'pile' || amps === undefined || bridgesSource(volts, systemVolts) !== null) return null;
+  if (!isWithin(amps, PILE_RANGE_AMPS.min, PILE_RANGE_AMPS.max)) return null;
+  return { side: point as Side, readingId: id, volts: (lossOf(volts).volts * PILE_REFERENCE_AMPS) / amps };
+};
+
+const judgeByCrank = (reading: StarterDropReading, limits: LimitBook): Outcome => {
+  const side = reading.point as Side;
+  const { volts, signNote } = lossOf(reading.volts);
+  const limit = limits.get('starterDropSideVolts');
+  const against = againstMax(limit, volts);
+  const amps = Math.abs(reading.amps ?? 0);
+  const resistance = amps > 0 ? `, ${figure((volts / amps) * 1000, 2)} mΩ at ${ampsText(amps)}` : '';
+  const read = `${voltsText(volts)} lost on the ${side} side while cranking${resistance}`;
+  if (isUnder(volts, limit.value)) return passed(against, `${read} is under ${voltsText(limit.value)}.${signNote}`);
+  const because = `${read} is not under ${voltsText(limit.value)}.${signNote}`;
+  return failed(against, because, [trouble(CODES[side], side, because)]);
+};
+
+/**
+ * @param other the reading of the other side, when there is one
+ * @param systemVolts 12 or 24
+ */
+export const judgeStarterDrop = (
+  reading: StarterDropReading,
+  other: StarterDropReading | null,
+  { limits, systemVolts }: { readonly limits: LimitBook; readonly systemVolts: number },
+): Outcome => {
+  const bridge = bridgesSource(reading.volts, systemVolts);
+  if (bridge !== null) return bridge;
+  if (reading.by === 'crank') return judgeByCrank(reading, limits);
+  const own = lossAtReference(reading, systemVolts);
+  if (own === null) {
+    const because =
+      reading.amps === undefined
+        ? 'Without the amperes of the pile the volts mean nothing.'
+        : `${ampsText(reading.amps)} is too far from ${ampsText(PILE_REFERENCE_AMPS)} to scale from.`;
+    return inconclusive(
+      NO_LIMIT,
+      because,
+      `Draw ${PILE_RANGE_AMPS.min} to ${PILE_RANGE_AMPS.max} A with the pile, best ${PILE_REFERENCE_AMPS} A, and read volts and amperes together.`,
+    );
+  }
+  const { signNote } = lossOf(reading.volts);
+  const scaled =
+    reading.amps === PILE_REFERENCE_AMPS
+      ? ''
+      : ` Read ${voltsText(reading.volts)} at ${ampsText(reading.amps ?? 0)}, brought to ${ampsText(PILE_REFERENCE_AMPS)}.`;
+  return judgeBySum(
+    own,
+    other === null ? null : lossAtReference(other, systemVolts),
+    limits.get('starterDropSumVolts'),
+    CODES,
+    `${scaled}${signNote}`,
+  );
+};
+
+/** The way a method asks for the losses. */
+const ASKED = { 'sum-by-pile': ', with the pile at 500 A', 'each-by-crank': ', while cranking' } as const;
+
+export const starterDrop = stepRecord(starterDropReading, {
+  stage: 'starting',
+  title: 'Volts lost in the starter cables',
+  points: fixed(...SIDES),
+  judge: (reading, { facts }) =>
+    judgeStarterDrop(reading, latest(facts, starterDropReading, otherSide(reading.point)), {
+      limits: facts.limits,
+      systemVolts: facts.unit.systemVolts,
+    }),
+  words: ({ volts, amps, by }) => `${voltsText(volts)}${amps === undefined ? '' : ` at ${ampsText(amps)}`}, by ${by}`,
+  leads: (unit, point, way) => {
+    const { probe, plus, minus, ground } = probesOf(unit);
+    const pile =
+      way === 'crank'
+        ? {}
+        : {
+            clamp: { at: 'starter.positive' as const, words: 'the load lead, arrow to the pile' },
+            pile: { at: 'starter' as const, words: 'across the starter: B+ to its ground' },
+          };
+    return point === 'positive' ? between(plus, probe('starter.B+'), pile) : between(ground, minus, pile);
+  },
+  owes: fixed(...SIDES),
+  asks: ({ facts }) => ASKED[facts.limits.starterDropRule],
+  crankSeconds: ({ by }) => (by === 'crank' ? CRANK_SECONDS : 0),
+});
