@@ -26,22 +26,19 @@ export const markEveryOutlook = async (db: Queryable, fleetIds: readonly string[
 
 /**
  * Marks the fleets for which another day has begun, by their own zone, since they were last marked for one; also when no
- * server ran at midnight. Several workers at once mark them once.
+ * server ran at midnight. Several workers at once mark them once. A fleet seen for the first time was made when it came in.
  */
 export const markNewDays = async (pool: Pool, nowMs: number): Promise<void> =>
   withTransaction(pool, async (db) => {
-    const { rows } = await db.query<{ fleetId: string }>(
+    const { rows } = await db.query<{ fleetId: string; hadDay: boolean }>(
       `INSERT INTO outlook_day AS kept (fleet_id, day)
          SELECT fleet_id, (to_timestamp($1::float8 / 1000) AT TIME ZONE time_zone)::date FROM fleet ORDER BY fleet_id
        ON CONFLICT (fleet_id) DO UPDATE SET day = excluded.day WHERE kept.day < excluded.day
-       RETURNING fleet_id AS "fleetId"`,
+       RETURNING fleet_id AS "fleetId", xmax <> 0 AS "hadDay"`,
       [nowMs],
     );
-    if (rows.length > 0)
-      await markEveryOutlook(
-        db,
-        rows.map(({ fleetId }) => fleetId),
-      );
+    const begun = rows.flatMap(({ fleetId, hadDay }) => (hadDay ? [fleetId] : []));
+    if (begun.length > 0) await markEveryOutlook(db, begun);
   });
 
 /** True while the outlook of a unit is still to be made anew. */
