@@ -87,7 +87,12 @@ const STAGES = [
   ['charge.', 'Charging'],
 ] as const;
 
-const REASONS = { pm: 'preventive maintenance', complaint: 'complaint', 'after-repair': 'after a repair' } as const;
+const REASONS = {
+  pm: 'preventive maintenance',
+  complaint: 'complaint',
+  'after-repair': 'after a repair',
+  quick: 'quick look',
+} as const;
 
 const placeTitle = (step: string, point: string): string => `${stepTitle(step as JudgedStep)}, ${pointName(point)}`;
 

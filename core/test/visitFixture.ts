@@ -1,5 +1,5 @@
 import type { Battery, Judgement, JudgedStepEntry, Reading, Repair, Unit, VisitFile } from '../src/index';
-import { judge } from '../src/index';
+import { judge, seriesLinks } from '../src/index';
 
 /** A reading as tests write it: what matters, without id and time. */
 export type Written = { step: Reading['step']; point: string; id?: string; at?: string } & Record<string, unknown>;
@@ -95,7 +95,7 @@ export const loaded = (point: string, lowestVolts: number, more: Record<string, 
 
 /** Every look a visit owes, all sound. */
 export const looks = (unit: Unit = unit12()): Written[] => [
-  { step: 'look.belt', point: 'drive', condition: 'sound' },
+  { step: 'look.belt', point: 'drive', condition: 'sound', speed: 'holds' },
   ...(unit.alternators ?? []).map(({ id }): Written => ({
     step: 'look.alternator',
     point: id,
@@ -118,6 +118,7 @@ export const soundVisit = (unit: Unit = unit12()): Written[] => {
     ...looks(unit),
     ...unit.bank.batteries.map(({ position }) => rested(position, 12.7)),
     ...unit.bank.batteries.map(({ position }) => loaded(position, 10.6)),
+    ...seriesLinks(unit.bank).map((point): Written => ({ step: 'start.link', point, volts: 0.08, during: 'crank' })),
     { step: 'start.drop', point: 'positive', volts: 0.15 * k, by: 'pile', amps: 500 },
     { step: 'start.drop', point: 'negative', volts: 0.12 * k, by: 'pile', amps: 500 },
     { step: 'charge.volts', point: 'bank', volts: 14.2 * k, rpm: 1500 },

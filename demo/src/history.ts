@@ -171,6 +171,7 @@ const KEPT: ReadonlySet<Reading['step']> = new Set<Reading['step']>([
   'battery.openCircuit',
   'battery.load',
   'start.crankVolts',
+  'start.link',
   'start.drop',
   'charge.volts',
   'charge.drop',

@@ -157,7 +157,7 @@ export const UNITS: readonly UnitSpec[] = [
     fitted: '2023-10-05',
     firstVisit: '2024-11-15',
     visits: 8,
-    stories: { A: { start: 1.02, perYear: 0.075 } },
+    stories: { A: { start: 1.02, perYear: 0.1 } },
     swaps: [],
   },
   // The positive starter cable corrodes under its sleeve.

@@ -5,6 +5,7 @@ import { dateText } from '../quantity/time';
 import { batteriesInOrder, batteryCca } from '../unit/bank';
 import type { Bank, Battery } from '../unit/unit';
 import { trouble, type Trouble } from '../judging/verdict';
+import { addMonths } from '../quantity/calendarMonths';
 
 /** Whether the batteries of a bank belong together by label and age. */
 export interface BankMatch {
@@ -12,16 +13,6 @@ export interface BankMatch {
   /** What is not on record and so was not compared. */
   readonly unknown: readonly string[];
 }
-
-const addMonths = (date: string, months: number): string => {
-  const [year, month, day] = date.split('-').map(Number) as [number, number, number];
-  const count = year * 12 + month - 1 + months;
-  const targetYear = Math.floor(count / 12);
-  const targetMonth = (count % 12) + 1;
-  const lastDay = new Date(Date.UTC(targetYear, targetMonth, 0)).getUTCDate();
-  const two = (part: number): string => String(part).padStart(2, '0');
-  return `${targetYear}-${two(targetMonth)}-${two(Math.min(day, lastDay))}`;
-};
 
 const differing = (
   batteries: readonly Battery[],
@@ -37,6 +28,9 @@ const differing = (
   return [`${what}: ${[...groups].map(([key, at]) => `${at.join(', ')} ${key}`).join('; ')}`];
 };
 
+/** A rating brought from another standard is uncertain by so much more. */
+const CONVERSION_PERCENT = 8;
+
 /**
  * Compares make, chemistry, duty, rating (as SAE) and fitted date within a bank. What is unknown never makes a
  * mismatch. Rules of thumb: unlike batteries share current unevenly, and the newest carries the rest.
@@ -50,14 +44,21 @@ export const matchBank = (bank: Bank, limits: LimitBook): BankMatch => {
   ];
   const ratings = batteries.flatMap((battery) => {
     const rating = batteryCca(battery);
-    return rating === null ? [] : [{ at: battery.position, amps: rating.amps }];
+    return rating === null ? [] : [{ at: battery.position, amps: rating.amps, estimated: rating.estimated }];
   });
-  const largest = Math.max(0, ...ratings.map(({ amps }) => amps));
+  const largest = ratings.reduce<(typeof ratings)[number] | null>(
+    (most, rating) => (most === null || rating.amps > most.amps ? rating : most),
+    null,
+  );
   const allowedPercent = limits.get('matchRatingPercent').value;
-  const smaller = ratings.filter(({ amps }) => isOver(100 * (largest - amps), allowedPercent * largest));
+  const smaller = ratings.filter(({ amps, estimated }) => {
+    if (largest === null) return false;
+    const doubt = estimated || largest.estimated ? CONVERSION_PERCENT : 0;
+    return isOver(100 * (largest.amps - amps), (allowedPercent + doubt) * largest.amps);
+  });
   if (smaller.length > 0) {
     found.push(
-      `rating: ${smaller.map(({ at, amps }) => `${at} ${figure(amps, 0)} A`).join(', ')} beside ${figure(largest, 0)} A`,
+      `rating: ${smaller.map(({ at, amps }) => `${at} ${figure(amps, 0)} A`).join(', ')} beside ${figure(largest?.amps ?? 0, 0)} A`,
     );
   }
   const dated = batteries.flatMap(({ position, fitted }) => (fitted === undefined ? [] : [{ at: position, fitted }]));

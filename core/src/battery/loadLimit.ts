@@ -6,8 +6,11 @@ import type { Battery } from '../unit/unit';
 
 /** The temperature the chart refers to, 70 °F. */
 export const REFERENCE_C = 21.1;
-/** The chart ends at −17.8 °C (0 °F); half a degree of meter error below it is allowed. */
-export const COLDEST_JUDGED_C = -18.3;
+/** The published chart ends here, 0 °F. */
+export const CHART_ENDS_C = -17.8;
+/** Its last slope is carried on to here, as an estimate; colder than this nothing is said. */
+export const COLDEST_JUDGED_C = -30;
+const LAST_SLOPE_VOLTS_PER_KELVIN = 0.2 / 5.6;
 
 /**
  * Lowest volts of a nominal 12 V flooded battery in the fifteenth second at half its cold-cranking amps, by battery
@@ -27,7 +30,7 @@ export const LOAD_CHART: readonly ChartPoint[] = [
 const CHART_TOP_VOLTS = 9.6;
 
 /**
- * The load-test limit of one battery at a temperature, or null where the chart does not reach (below −18.3 °C).
+ * The load-test limit of one battery at a temperature, or null below −30 °C. Colder than the chart it is an estimate.
  * Absorbed-glass-mat and enhanced flooded batteries are asked for half a volt more; gel is taken as flooded, since no
  * figure is agreed on.
  */
@@ -38,5 +41,6 @@ export const loadLimit = (battery: Battery, limits: LimitBook, batteryC: number)
   const shift = top.value - CHART_TOP_VOLTS * factor;
   const adds = battery.chemistry === 'agm' || battery.chemistry === 'efb';
   const add = adds ? limits.get('loadAgmAddVolts', factor).value : 0;
-  return { ...top, value: interpolate(LOAD_CHART, batteryC) * factor + shift + add };
+  const beyond = Math.max(0, CHART_ENDS_C - batteryC) * LAST_SLOPE_VOLTS_PER_KELVIN;
+  return { ...top, value: (interpolate(LOAD_CHART, batteryC) - beyond) * factor + shift + add };
 };

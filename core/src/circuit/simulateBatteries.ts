@@ -14,7 +14,7 @@ const RECOVERY_SECONDS = 60;
 const CLEAN_CASE_VOLTS = 0.04;
 const FULL_PERCENT = 98;
 /** Hours on the charger and at rest, for a battery that is charged before it is read again. */
-const CHARGE_MINUTES = 8 * 60;
+const CHARGE_HOURS = 8;
 
 const hydrometer = (battery: BatteryModel, celsius: number, log: VisitLog): void => {
   log.take({
@@ -75,8 +75,13 @@ export const simulateBatteries = (scenario: ScenarioFile, log: VisitLog): Record
       continue;
     }
     if (first > limits.get('fiveCellVolts', factor).value) continue;
-    log.wait(CHARGE_MINUTES);
-    log.repair({ point: position, action: `Recharge battery ${position}, let it rest`, kind: 'recharge' });
+    log.repair({
+      point: position,
+      action: `Recharge battery ${position}, let it rest`,
+      kind: 'recharge',
+      hours: CHARGE_HOURS,
+    });
+    log.wait(CHARGE_HOURS * 60);
     charged[position] = FULL_PERCENT;
     const full = buildMachine({
       ...input,

@@ -1,4 +1,5 @@
 import type { ScenarioFile } from './scenarioFile';
+import { chargeSidesOf } from '../step/charging/chargeDrop';
 import { alternatorsOf, isSeriesBank, setNumbers, strings } from '../unit/bank';
 import { positions } from '../unit/points';
 import type { Machine } from './machine';
@@ -78,6 +79,7 @@ const cableByPile = (machine: Machine, log: VisitLog): void => {
       point: side,
       volts: dcVolts(voltsBetween(point, red, black)),
       amps: clampAmps(amps),
+      by: 'pile-at-alternator',
     });
 };
 
@@ -92,7 +94,6 @@ const underDemand = (machine: Machine, log: VisitLog): void => {
   const first = alternators[0];
   if (first === undefined) return;
   const { plus, minus } = bankNodes(machine);
-  const nodes = alternatorNodes(machine, first.id);
   const given = (id: string): number => Math.max(0, point.amps[`alternator ${id}`] ?? 0);
   const total = alternators.reduce((sum, { id }) => sum + given(id), 0);
   const moved = (joints: readonly string[]): { unsteady?: true } => (log.isUnsteady(joints) ? { unsteady: true } : {});
@@ -103,22 +104,30 @@ const underDemand = (machine: Machine, log: VisitLog): void => {
       step: 'start.joint',
       point: joint,
       volts: dcVolts(Math.abs(point.volts[found.a]! - point.volts[found.b]!)),
+      during: 'charging',
+      amps: clampAmps(given(first.id)),
       ...moved([joint]),
     });
   }
-  for (const [side, red, black] of [
-    ['positive', nodes.plus, plus],
-    ['negative', minus, nodes.ground],
-  ] as const) {
-    log.take({
-      step: 'charge.drop',
-      point: side,
-      volts: dcVolts(voltsBetween(point, red, black)),
-      amps: clampAmps(total),
-      ...moved(CHARGE_JOINTS[side]),
-    });
+  for (const { id } of alternators) {
+    const ends = alternatorNodes(machine, id);
+    const [positive = '', negative = ''] = chargeSidesOf(machine.unit, id);
+    for (const [side, at, red, black] of [
+      ['positive', positive, ends.plus, plus],
+      ['negative', negative, minus, ends.ground],
+    ] as const) {
+      log.take({
+        step: 'charge.drop',
+        point: at,
+        volts: dcVolts(voltsBetween(point, red, black)),
+        amps: clampAmps(given(id)),
+        by: 'pile-at-bank',
+        ...moved(CHARGE_JOINTS[side]),
+      });
+    }
   }
-  if (total < LEAST_SCALED_SHARE * ratedSum(machine)) cableByPile(machine, log);
+  const alone = alternators.length === 1;
+  if (alone && total < LEAST_SCALED_SHARE * ratedSum(machine)) cableByPile(machine, log);
   for (const { id } of alternators)
     log.take({ step: 'charge.output', point: id, peakAmps: clampAmps(given(id)), governedSpeed: true });
 };
@@ -151,8 +160,17 @@ const rechargeCurrents = (machine: Machine, log: VisitLog): void => {
   );
   log.wait(IDLE_MINUTES);
   const into = chargingAmps(point);
+  const { plus, minus } = bankNodes(machine);
+  const volts = log.instruments.dcVolts(voltsBetween(point, plus, minus));
   const take = (at: string, amps: number): void =>
-    log.take({ step: 'charge.recharge', point: at, amps: clampAmps(amps), minutes: IDLE_MINUTES + 0.5, loads: 'off' });
+    log.take({
+      step: 'charge.recharge',
+      point: at,
+      amps: clampAmps(amps),
+      minutes: IDLE_MINUTES + 0.5,
+      loads: 'off',
+      volts,
+    });
   const { bank } = machine.unit;
   const rows = strings(bank);
   // One current flows through a whole string.

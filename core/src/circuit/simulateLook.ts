@@ -54,7 +54,12 @@ export const simulateLook = ({ unit, faults }: ScenarioFile, log: VisitLog): voi
     );
   };
   const slips = faults.some(({ kind }) => kind === 'belt.slips');
-  log.take({ step: 'look.belt', point: 'drive', condition: slips ? 'loose' : 'sound' });
+  log.take({
+    step: 'look.belt',
+    point: 'drive',
+    condition: slips ? 'loose' : 'sound',
+    speed: slips ? 'slips' : 'holds',
+  });
   for (const id of alternatorIds(unit)) {
     const blown = faults.some((fault) => fault.kind === 'alternator.sense-fuse' && fault.at === id);
     log.take({

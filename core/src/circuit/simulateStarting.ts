@@ -1,4 +1,4 @@
-import { isSeriesBank, strings } from '../unit/bank';
+import { isSeriesBank, seriesLinks, strings } from '../unit/bank';
 import { leadsFor } from '../step/catalogue';
 import type { ScenarioFile } from './scenarioFile';
 import { walk, type WalkAnswers } from '../step/starting/walk';
@@ -89,7 +89,24 @@ const readPile = (machine: Machine, log: VisitLog): void => {
     ...(machine.unit.starter?.groundReturn === 'block' ? ['block.ground'] : []),
   ];
   for (const joint of measured)
-    log.take({ step: 'start.joint', point: joint, volts: across(joint), ...flag(log.isUnsteady([joint])) });
+    log.take({
+      step: 'start.joint',
+      point: joint,
+      volts: across(joint),
+      during: 'pile',
+      amps: PILE_AMPS,
+      ...flag(log.isUnsteady([joint])),
+    });
+  for (const link of seriesLinks(machine.unit.bank)) {
+    const [first = '', second = ''] = link.split('-');
+    log.take({
+      step: 'start.link',
+      point: link,
+      volts: dcVolts(Math.abs(voltsBetween(point, `${first}-`, `${second}+`))),
+      during: 'pile',
+      amps: PILE_AMPS,
+    });
+  }
   for (const [side, red, black] of [
     ['positive', plus, starterNodes.stud],
     ['negative', ground, minus],
@@ -126,6 +143,7 @@ const takeWalk = (machine: Machine, tried: OperatingPoint, attempt: 'slow' | 'no
     gateVolts: (12.4 * k * inSeries) / inSeries,
     starterVolts: 8 * k,
     bankVolts: null,
+    hasSwitch: machine.unit.starter?.magneticSwitch !== 'none',
   };
   for (let steps = 0; steps < 14; steps++) {
     const { at } = walk(answers, conditions);

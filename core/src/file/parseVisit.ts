@@ -1,5 +1,5 @@
 import { unitSchema, type Unit } from '../unit/unit';
-import { readingSchema, stepEntry, type Reading } from '../step/catalogue';
+import { hasPoint, readingSchema, stepEntry, type Reading } from '../step/catalogue';
 import { problemsOf, type Problem } from './problem';
 import { visitFileSchema, type VisitFile } from './visitFile';
 
@@ -13,8 +13,9 @@ export type Parsed<T> =
 export const readingProblems = (reading: Reading, unit: Unit): Problem[] => {
   const entry = stepEntry(reading.step);
   const points = entry.points(unit);
-  if (!points.includes(reading.point)) {
-    const expected = points.length === 0 ? 'this unit has no such part' : `expected one of ${points.join(', ')}`;
+  if (!hasPoint(reading.step, unit, reading.point)) {
+    const known = [...points, ...(entry.takes === undefined ? [] : [entry.takes.what])];
+    const expected = known.length === 0 ? 'this unit has no such part' : `expected one of ${known.join(', ')}`;
     return [{ path: 'point', message: `${expected}, received ${JSON.stringify(reading.point)}` }];
   }
   const problem = entry.problem?.(reading) ?? null;
@@ -43,6 +44,15 @@ const crossProblems = (input: unknown): Problem[] => {
     problems.push(
       ...readingProblems(reading.data, unit.data).map(({ path, message }) => ({ path: at(index, path), message })),
     );
+  });
+  (Array.isArray(rawReadings) ? (rawReadings as unknown[]) : []).forEach((raw, index) => {
+    const reading = readingSchema.safeParse(raw);
+    const corrects = reading.success ? reading.data.corrects : undefined;
+    if (corrects !== undefined && (!ids.has(corrects) || corrects === reading.data?.id))
+      problems.push({
+        path: at(index, 'corrects'),
+        message: `expected the id of another reading of this file, received ${JSON.stringify(corrects)}`,
+      });
   });
   const repairIds = new Set<unknown>();
   (Array.isArray(rawRepairs) ? (rawRepairs as unknown[]) : []).forEach((raw, index) => {

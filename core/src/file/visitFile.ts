@@ -19,11 +19,33 @@ export const methodSchema = z.strictObject({
 });
 export type Method = z.infer<typeof methodSchema>;
 
+export const VISIT_REASONS = ['pm', 'complaint', 'after-repair', 'quick'] as const;
+
+/** What whoever drove the machine has seen, heard or smelt. */
+export const SYMPTOMS = [
+  'slow-crank',
+  'no-crank',
+  'clicks',
+  'spins-free',
+  'flat-after-standing',
+  'dim-lamps',
+  'bright-lamps',
+  'lamp-lit',
+  'gauge-low',
+  'gauge-high',
+  'squeal',
+  'acid-smell',
+  'warm-only',
+  'replaced-again',
+] as const;
+export type Symptom = (typeof SYMPTOMS)[number];
+
 export const visitHeadSchema = z.strictObject({
   id: idSchema,
   at: instantSchema,
   technician: wholeText().max(200),
-  reason: z.enum(['pm', 'complaint', 'after-repair']),
+  reason: z.enum(VISIT_REASONS),
+  symptoms: z.array(z.enum(SYMPTOMS)).max(SYMPTOMS.length).optional(),
   ambientC: saneCelsius.optional(),
   engineHours: z.number().nonnegative().max(1_000_000).optional(),
   odometerKm: z.number().nonnegative().max(10_000_000).optional(),

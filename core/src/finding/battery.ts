@@ -58,6 +58,15 @@ export const BATTERY = {
     actions: replaceBattery,
     ...replaced,
   },
+  'battery.frozen': {
+    words: (at) => `Frozen: ${at}`,
+    severity: 'replace',
+    actions: both(
+      one('other', (name) => `Warm ${name} before anything else`),
+      replaceBattery,
+    ),
+    ...replaced,
+  },
   'battery.low-electrolyte': {
     words: (at) => `Electrolyte of ${at} is low`,
     severity: 'recheck',

@@ -1,7 +1,6 @@
 import { modelCable, type ModelCable } from '../circuit/starterModel';
 import { chargeDrop } from '../step/charging/chargeDrop';
-import { SIDES } from '../step/starting/pairedSides';
-import { positions } from '../unit/points';
+import { chargeSidePoints, positions } from '../unit/points';
 import type { Unit } from '../unit/unit';
 import { both, one, places, type FindingGroup, type OrderPart, type SeparatingTest } from './record';
 
@@ -49,15 +48,43 @@ export const CABLE = {
         'which joint of the ground side loses the volts',
       ),
   },
+  'cable.starter': {
+    words: () => 'A starter cable loses volts',
+    severity: 'recheck',
+    actions: cleanOrReplace('the starter cables'),
+    separates: () => [
+      { step: 'start.walk', point: 'starterRestBank', why: 'which side of the starter cables is corroded' },
+    ],
+  },
+  'cable.link': {
+    words: (at) => `Loses volts: ${at}`,
+    severity: 'repair',
+    actions: both(
+      one('clean', (name) => `Clean and tighten both joints of ${name}`),
+      one('replace', (name) => `Replace ${name}`),
+    ),
+    part: cable('link', 'Link between batteries'),
+    against: (at) => places(['start.link', at]),
+  },
+  'cable.segment': {
+    words: (at) => `This stretch loses volts: ${at}`,
+    severity: 'repair',
+    actions: both(
+      one('clean', (name) => `Clean and tighten ${name}`),
+      one('replace', (name) => `Replace ${name}`),
+    ),
+  },
   'cable.charge': {
     words: () => 'Charging cables lose volts',
     // Until its side is found, nobody knows what to repair.
     severity: (scene) =>
-      SIDES.some((side) => scene.outcome(chargeDrop, side)?.verdict === 'fail') ? 'repair' : 'recheck',
+      chargeSidePoints(scene.facts.unit).some((point) => scene.outcome(chargeDrop, point)?.verdict === 'fail')
+        ? 'repair'
+        : 'recheck',
     actions: cleanOrReplace('the charging cables'),
-    against: () => SIDES.map((point) => ({ step: 'charge.drop', point })),
-    separates: () =>
-      SIDES.map((point) => ({
+    against: (_, unit) => chargeSidePoints(unit).map((point) => ({ step: 'charge.drop', point })),
+    separates: (_, unit) =>
+      chargeSidePoints(unit).map((point) => ({
         step: 'charge.drop',
         point,
         why: 'which side of the charging cables loses the volts',

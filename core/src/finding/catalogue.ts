@@ -6,11 +6,12 @@ import { BANK, BATTERY, DRAWING } from './battery';
 import { CABLE } from './cable';
 import { ALTERNATOR, BELT, CHARGE } from './charging';
 import { JOINT } from './joint';
+import { OWED } from './owed';
 import type { Action, FindingRecord } from './record';
 import { LADDER, START, STARTER } from './starting';
 
 /** Areas in the order of what comes first among equals: batteries before what they overload, joints before parts. */
-const AREAS = [DRAWING, BATTERY, JOINT, CABLE, BELT, BANK, START, STARTER, CHARGE, ALTERNATOR, LADDER] as const;
+const AREAS = [DRAWING, BATTERY, JOINT, CABLE, BELT, BANK, START, STARTER, CHARGE, ALTERNATOR, LADDER, OWED] as const;
 
 /** Every kind of trouble. */
 export const FINDINGS: Readonly<Record<FindingCode, FindingRecord>> = {
@@ -25,6 +26,7 @@ export const FINDINGS: Readonly<Record<FindingCode, FindingRecord>> = {
   ...CHARGE,
   ...ALTERNATOR,
   ...LADDER,
+  ...OWED,
 };
 
 /** Findings of the same severity are told in the order of their areas. */
@@ -63,7 +65,7 @@ export const weigh = (
   if (outcome.verdict === 'marginal' && isOwnMarginal !== true) return { severity: 'watch', first: [] };
   const severity = typeof asked === 'function' ? asked(scene) : asked;
   if (severity !== 'replace') return { severity, first: [] };
-  const first = excuses?.(scene, trouble.subject) ?? [];
+  const first = excuses?.(scene, trouble.subject, trouble.isOfWalk === true) ?? [];
   return { severity: first.length > 0 ? 'recheck' : 'replace', first };
 };
 

@@ -1,4 +1,11 @@
+import { latest } from '../judging/facts';
+import type { Scene } from '../judging/scene';
+import { cablesAreGood } from '../step/charging/chargeDrop';
+import { field } from '../step/charging/field';
+import { alternatorLook, alternatorLookReading } from '../step/look/alternatorLook';
+import { fuse } from '../step/look/fuse';
 import { alternatorsOf } from '../unit/bank';
+import { chargeSidePoints } from '../unit/points';
 import type { Unit } from '../unit/unit';
 import { alternatorExcuses } from './excuses';
 import {
@@ -32,6 +39,19 @@ const aLostPhase: FindingRecord['separates'] = (subject) => [
   { step: 'charge.ripple', point: subject, why: 'a lost phase or diode' },
 ];
 
+/** Everything that makes a sound regulator charge too high is read and good. */
+const regulatorIsLeft = (scene: Scene): boolean =>
+  alternatorsOf(scene.facts.unit).every(({ id, remoteSense, regulator }) => {
+    const look = latest(scene.facts, alternatorLookReading, id);
+    const fuseIsGood = look?.senseFuse === 'sound' || scene.outcome(fuse, id)?.verdict === 'pass';
+    return (
+      scene.outcome(alternatorLook, id)?.verdict === 'pass' &&
+      (!remoteSense || fuseIsGood) &&
+      cablesAreGood(scene, id) &&
+      (regulator !== 'external' || scene.outcome(field, 'regulator')?.verdict === 'pass')
+    );
+  });
+
 export const BELT = {
   'belt.drive': {
     words: () => 'Belt is not good',
@@ -53,11 +73,47 @@ export const CHARGE = {
   },
   'charge.overvoltage': {
     words: () => 'Charging volts too high',
-    severity: 'repair',
+    // The regulator comes last: sense lead and fuse, cables and field supply are read and good before.
+    severity: (scene) => (regulatorIsLeft(scene) ? 'repair' : 'recheck'),
     actions: both(
       one('adjust', () => 'Set the regulator'),
       replacePart('regulator'),
     ),
+  },
+  'charge.no-sign': {
+    words: () => 'Nothing shows that it charges',
+    severity: 'recheck',
+    isOwnMarginal: true,
+    actions: repairPart('Read the running volts'),
+    against: () => places(['charge.volts', 'bank']),
+    separates: () => [{ step: 'charge.volts', point: 'bank', why: 'whether it charges' }],
+  },
+  'charge.idle-dropout': {
+    words: () => 'Does not charge at idle',
+    severity: 'recheck',
+    isOwnMarginal: true,
+    actions: both(
+      one('adjust', () => 'Set the idle speed'),
+      repairPart('Look at pulley, belt and excitation'),
+    ),
+    against: () => places(['charge.volts', 'bank']),
+  },
+  'charge.low-rise': {
+    words: () => 'Does not keep up with its loads',
+    severity: 'recheck',
+    isOwnMarginal: true,
+    actions: repairPart('Read the charging cables, then the output'),
+    separates: (_, unit) =>
+      chargeSidePoints(unit).map((point) => ({ step: 'charge.drop', point, why: 'cables or alternator' })),
+  },
+  'charge.regulator': {
+    words: () => 'Regulator',
+    severity: 'replace',
+    actions: both(
+      one('adjust', () => 'Set the regulator'),
+      replacePart('regulator'),
+    ),
+    part: part(({ systemVolts }) => `Regulator, ${systemVolts} V`),
   },
   'charge.field': {
     words: () => 'Field supply loses volts',

@@ -1,6 +1,8 @@
 import type { Scene } from '../judging/scene';
 import { openCircuit } from '../step/battery/openCircuit';
-import { chargeDrop } from '../step/charging/chargeDrop';
+import { drain } from '../step/battery/drain';
+import { chargeDrop, chargeSide, chargeSidesOf } from '../step/charging/chargeDrop';
+import { recharge } from '../step/charging/recharge';
 import { alternatorLook } from '../step/look/alternatorLook';
 import { belt } from '../step/look/belt';
 import { jointLook } from '../step/look/jointLook';
@@ -8,7 +10,8 @@ import { joint } from '../step/starting/joint';
 import { SIDES } from '../step/starting/pairedSides';
 import { starterDrop } from '../step/starting/starterDrop';
 import { alternatorsOf } from '../unit/bank';
-import { FIXED_JOINTS, positions } from '../unit/points';
+import { pointName } from '../unit/pointName';
+import { chargeSidePoints, FIXED_JOINTS, positions } from '../unit/points';
 
 /** State of one joint over looking at it and measuring across it. */
 const jointState = (scene: Scene, at: string): 'good' | 'failing' | 'unread' => {
@@ -35,8 +38,9 @@ export const alternatorExcuses = (scene: Scene, subject: string): readonly strin
   const drive = scene.outcome(belt, 'drive')?.verdict;
   if (drive === undefined) excuses.push('look at the belt');
   if (drive === 'fail') excuses.push('put the belt right');
-  for (const side of SIDES) {
-    const verdict = scene.outcome(chargeDrop, side)?.verdict;
+  for (const point of chargeSidesOf(scene.facts.unit, subject)) {
+    const { side } = chargeSide(point);
+    const verdict = scene.outcome(chargeDrop, point)?.verdict;
     if (verdict === undefined || verdict === 'inconclusive') excuses.push(`read the ${side} charging cable`);
     if (verdict === 'fail') excuses.push(`put the ${side} charging cable right`);
   }
@@ -52,11 +56,14 @@ export const alternatorExcuses = (scene: Scene, subject: string): readonly strin
     if (id === subject && scene.outcome(alternatorLook, id)?.verdict === 'fail')
       excuses.push(`put mounting, wiring or fuse of ${id} right`);
   }
-  return excuses;
+  return [...excuses, ...lastTime(scene)];
 };
 
-/** A starter is excused only by what was found failing; what was not read does not hold it up. */
-export const starterExcuses = (scene: Scene): readonly string[] => {
+/**
+ * A starter is excused by what was found failing. What was not read does not hold it up, unless the walk found it: that
+ * looks at volts at a few points only, so batteries and both sides are read first.
+ */
+export const starterExcuses = (scene: Scene, _subject: string, isOfWalk: boolean): readonly string[] => {
   const { unit } = scene.facts;
   const ownJoints = [
     ...positions(unit).flatMap((position) => [`${position}+`, `${position}-`]),
@@ -70,5 +77,29 @@ export const starterExcuses = (scene: Scene): readonly string[] => {
     ...positions(unit)
       .filter((position) => scene.outcome(openCircuit, position)?.verdict === 'fail')
       .map((position) => `charge or replace battery ${position}`),
+    ...(isOfWalk ? unreadOfStart(scene) : []),
+    ...lastTime(scene),
+  ];
+};
+
+/** What could explain a starter that nobody turned and was not read yet. */
+const unreadOfStart = (scene: Scene): readonly string[] => [
+  ...positions(scene.facts.unit)
+    .filter((position) => scene.outcome(openCircuit, position) === null)
+    .map((position) => `read battery ${position} at rest`),
+  ...SIDES.filter((side) => scene.outcome(starterDrop, side) === null).map(
+    (side) => `read the ${side} side of the starter cables`,
+  ),
+];
+
+/** A part that was replaced before died of something: what kills such parts is read before it is replaced again. */
+const lastTime = (scene: Scene): readonly string[] => {
+  if (!scene.facts.symptoms.includes('replaced-again')) return [];
+  return [
+    ...(scene.outcome(recharge, 'bank') === null ? ['read the recharge current'] : []),
+    ...chargeSidePoints(scene.facts.unit)
+      .filter((point) => scene.outcome(chargeDrop, point) === null)
+      .map((point) => `read the charging cables, ${pointName(point)}`),
+    ...(scene.outcome(drain, 'bank') === null ? ['read the parked drain'] : []),
   ];
 };

@@ -33,7 +33,7 @@ export interface FindingRecord {
   /** True when a marginal verdict has this code for its own; with any other it is only watched. */
   readonly isOwnMarginal?: boolean;
   /** What has to be settled before a part may be replaced for it, in words; none in the way when empty. */
-  readonly excuses?: (scene: Scene, subject: string) => readonly string[];
+  readonly excuses?: (scene: Scene, subject: string, isOfWalk: boolean) => readonly string[];
   /** What may be done about it, the gentlest first. */
   readonly actions: (subject: string) => readonly Action[];
   /** What replacing something for it takes out of the store; null where nothing does. */

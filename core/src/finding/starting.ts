@@ -39,7 +39,8 @@ export const STARTER = {
   'starter.solenoid-contacts': {
     words: () => 'Solenoid contacts lose volts',
     severity: 'replace',
-    excuses: starterExcuses,
+    // Bad joints and batteries only lower what was read across the contacts: they excuse nothing but the walk's guess.
+    excuses: (scene, _subject, isOfWalk) => (isOfWalk ? starterExcuses(scene, _subject, isOfWalk) : []),
     actions: replacePart('solenoid or its contacts'),
     part: part(({ systemVolts }) => `Solenoid contacts, ${systemVolts} V`),
     mends: () => ['contacts'],

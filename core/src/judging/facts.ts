@@ -21,6 +21,9 @@ export interface TimedReading<Reading extends BaseReading = BaseReading> {
 export interface VisitFacts<Reading extends BaseReading = BaseReading> {
   readonly unit: Unit;
   readonly ambientC: number | null;
+  /** A quick visit: it owes little, and never says ready. */
+  readonly isQuick: boolean;
+  readonly symptoms: readonly string[];
   readonly limits: LimitBook;
   readonly repairs: readonly Repair[];
   readonly batteries: ReadonlyMap<string, Battery>;
@@ -48,7 +51,12 @@ export interface JudgeableVisit<Reading extends BaseReading = BaseReading> {
     readonly limits?: LimitOverrides | undefined;
     readonly kept?: KeptMethod | undefined;
   };
-  readonly visit: { readonly at: string; readonly ambientC?: number | undefined };
+  readonly visit: {
+    readonly at: string;
+    readonly ambientC?: number | undefined;
+    readonly reason?: string | undefined;
+    readonly symptoms?: readonly string[] | undefined;
+  };
   readonly readings: readonly Reading[];
   readonly repairs?: readonly Repair[] | undefined;
   readonly events?: readonly VisitEvent[] | undefined;
@@ -58,13 +66,15 @@ export interface JudgeableVisit<Reading extends BaseReading = BaseReading> {
 /** `step@point`, the name under which a step is judged once. */
 export const stepKey = (step: string, point: string): string => `${step}@${point}`;
 
-export const inOrder = <Reading extends BaseReading>(readings: readonly Reading[]): TimedReading<Reading>[] => {
+export const inOrder = <Reading extends BaseReading>(
+  readings: readonly Reading[],
+): readonly TimedReading<Reading>[] => {
   const timed = readings.map((reading) => ({
     reading,
     key: stepKey(reading.step, reading.point),
     time: Date.parse(reading.at),
   }));
-  return timed.sort((a, b) => a.time - b.time);
+  return withoutMistakes(timed.sort((a, b) => a.time - b.time));
 };
 
 /** Readings that belong to the battery at a position rather than to the place it sits in. */
@@ -80,20 +90,30 @@ const replaces = (repair: Repair, reading: BaseReading, positions: Iterable<stri
   return repair.point === 'bank' && reading.step === 'battery.starterLoad';
 };
 
-/** True when the battery at a position was charged in this visit before the moment, and not replaced since. */
-export const chargedBefore = (facts: VisitFacts, position: string, time: number): boolean => {
-  let charged = false;
+const HOUR_MS = 3_600_000;
+/** A recharge whose length nobody gave counts from so long after it was noted. */
+const RECHARGE_HOURS = 1;
+
+/** Whether the battery at a position was recharged in this visit by a moment, and not replaced since. */
+export type Charged = 'no' | 'begun' | 'done';
+export const chargedBefore = (facts: VisitFacts, position: string, time: number): Charged => {
+  let charged: Charged = 'no';
   for (const repair of facts.repairs) {
-    if (Date.parse(repair.at) > time) break;
+    const at = Date.parse(repair.at);
+    if (at > time) break;
     if (repair.point !== position && repair.point !== 'bank') continue;
-    if (repair.kind === 'recharge') charged = true;
-    if (repair.kind === 'replace') charged = false;
+    if (repair.kind === 'recharge')
+      charged = charged === 'done' || at + (repair.hours ?? RECHARGE_HOURS) * HOUR_MS <= time ? 'done' : 'begun';
+    if (repair.kind === 'replace') charged = 'no';
   }
   return charged;
 };
 
 /** What of a visit is the same at every moment of it. */
-type Frame = Pick<VisitFacts, 'unit' | 'ambientC' | 'limits' | 'repairs' | 'batteries' | 'unitBefore'>;
+type Frame = Pick<
+  VisitFacts,
+  'unit' | 'ambientC' | 'isQuick' | 'symptoms' | 'limits' | 'repairs' | 'batteries' | 'unitBefore'
+>;
 
 const batteriesOf = ({ bank }: Unit): ReadonlyMap<string, Battery> =>
   new Map(bank.batteries.map((battery) => [battery.position, battery]));
@@ -101,6 +121,8 @@ const batteriesOf = ({ bank }: Unit): ReadonlyMap<string, Battery> =>
 const frameOf = (file: JudgeableVisit): Frame => ({
   unit: file.unit,
   ambientC: file.visit.ambientC ?? null,
+  isQuick: file.visit.reason === 'quick',
+  symptoms: file.visit.symptoms ?? [],
   limits: limitBook(
     file.method.profile,
     file.unit.systemVolts,
@@ -116,6 +138,15 @@ const frameOf = (file: JudgeableVisit): Frame => ({
 /** The repair that gave a reading's battery away, or null. */
 const replacementOf = ({ repairs, batteries }: Frame, { reading, time }: TimedReading): Repair | null =>
   repairs.find((repair) => Date.parse(repair.at) > time && replaces(repair, reading, batteries.keys())) ?? null;
+
+/** Readings that another one takes the place of are judged nowhere. */
+const withoutMistakes = <Reading extends BaseReading>(
+  seen: readonly TimedReading<Reading>[],
+): readonly TimedReading<Reading>[] => {
+  const mistaken = new Set<string>();
+  for (const { reading } of seen) if (reading.corrects !== undefined) mistaken.add(reading.corrects);
+  return mistaken.size === 0 ? seen : seen.filter(({ reading }) => !mistaken.has(reading.id));
+};
 
 const validOf = <Reading extends BaseReading>(
   frame: Frame,
@@ -255,13 +286,16 @@ export const batteryTemperature = (
   return known === undefined ? { celsius: facts.ambientC, from: 'air' } : { celsius: known, from: 'battery' };
 };
 
-/** Temperature for the bank as one: the coldest battery known, else the air, else null. */
-export const bankTemperatureC = (facts: VisitFacts, ownC?: number): number | null => {
-  if (ownC !== undefined) return ownC;
+/** The coldest battery known, or null when none is. */
+export const coldestKnownC = (facts: VisitFacts): number | null => {
   let coldest: number | null = null;
   for (const reading of facts.current.values()) {
     const stated = statedC(reading);
     if (stated !== undefined) coldest = coldest === null ? stated : Math.min(coldest, stated);
   }
-  return coldest ?? facts.ambientC;
+  return coldest;
 };
+
+/** Temperature for the bank as one: its own, else the coldest battery known, else the air, else null. */
+export const bankTemperatureC = (facts: VisitFacts, ownC?: number): number | null =>
+  ownC ?? coldestKnownC(facts) ?? facts.ambientC;

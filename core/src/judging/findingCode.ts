@@ -43,5 +43,16 @@ export const FINDING_CODES = [
   'battery.keeps-drawing',
   'alternator.diode',
   'charge.field',
+  'battery.frozen',
+  'charge.no-sign',
+  'charge.idle-dropout',
+  'charge.low-rise',
+  'charge.regulator',
+  'cable.link',
+  'cable.segment',
+  'cable.starter',
+  'drain.parked',
+  'intermittent',
+  'cause.owed',
 ] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];

@@ -50,7 +50,8 @@ export const probesOf = (unit: Unit): Probes => {
     has: (at) => known.has(at),
     plus: probe(`${ends.plus}+`),
     minus: probe(`${ends.minus}-`),
-    ground: probe(unit.starter?.groundReturn === 'block' ? 'block.ground' : 'starter.ground'),
+    // Where the starter returns through the block, its own case is the point, not the block.
+    ground: probe('starter.ground'),
     alternator: alternatorsOf(unit)[0]?.id ?? 'ALT1',
   };
 };

@@ -18,6 +18,7 @@ const common = {
   at: instantSchema,
   note: wholeText().max(2000).optional(),
   instrument: wholeText().max(200).optional(),
+  corrects: idSchema.optional().describe('The mistaken reading it takes the place of'),
   unsteady: z.boolean().optional().describe('It moved when cables were wiggled or when warm'),
 };
 
@@ -33,6 +34,8 @@ export interface BaseReading {
   /** ISO 8601. */
   readonly at: string;
   readonly unsteady?: boolean | undefined;
+  /** Id of the mistaken reading it takes the place of. */
+  readonly corrects?: string | undefined;
   /** °C of the battery, or of its electrolyte, where a test asks for it. */
   readonly batteryC?: number | undefined;
   readonly electrolyteC?: number | undefined;

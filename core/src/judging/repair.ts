@@ -9,6 +9,7 @@ export const repairSchema = z.strictObject({
   point: idSchema,
   action: wholeText().max(500),
   kind: z.enum(['clean', 'tighten', 'recharge', 'replace', 'adjust', 'other']).optional(),
+  hours: z.number().nonnegative().max(500).optional().describe('How long a recharge takes'),
   closes: z.array(wholeText().max(200)).optional().describe('Findings as code@subject'),
 });
 export type Repair = z.infer<typeof repairSchema>;

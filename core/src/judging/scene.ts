@@ -25,6 +25,11 @@ export interface Scene<Reading extends BaseReading = BaseReading> {
   readonly facts: VisitFacts<Reading>;
   /** The outcome of a step at a point; null when nothing was read there or nothing is judged there. */
   outcome(step: StepName, point: string): JudgedOutcome | null;
+  /**
+   * Whether a battery was charged between two readings of it: by a charger, by the running engine, or by a crank that
+   * started it.
+   */
+  chargedBetween(rest: BaseReading, later: BaseReading): boolean;
   /** What is made of a reading, made once however often it is asked for; one maker a reading. */
   once<Made>(reading: BaseReading, make: () => Made): Made;
 }

@@ -26,6 +26,8 @@ export interface StepRecord<Schema extends ReadingSchema = ReadingSchema> {
   readonly schema: Schema;
   /** The points it can be taken at on a unit, in order. */
   points(unit: Unit): readonly string[];
+  /** Points beyond those that can be listed, in words and as a rule. */
+  readonly takes?: { readonly what: string; readonly at: (unit: Unit, point: string) => boolean };
   /** What is wrong with a reading whose fields are each well-formed: a field its point does not take. */
   problem?(reading: z.infer<Schema>): { readonly path: string; readonly message: string } | null;
   /** Null when nothing is judged of it on this unit. */

@@ -24,6 +24,8 @@ export interface Trouble {
   readonly because: string;
   /** Set when the test itself fixes what must be done; otherwise it follows from the code and the other readings. */
   readonly severity?: Severity;
+  /** True when the walk ended in it: more could explain it than a test of the part itself. */
+  readonly isOfWalk?: boolean;
 }
 
 /** The judgement of one reading or of readings that are judged together. */
@@ -39,6 +41,8 @@ export interface Outcome {
   readonly alsoUsed?: readonly string[] | undefined;
   /** True when the only thing lacking is the other side of a pair. */
   readonly waitsForOtherSide?: boolean | undefined;
+  /** The other side, where it was read in a way that cannot be added to this one. */
+  readonly wantsAgain?: string | undefined;
   /** True when only a look that was not taken keeps this from being a fail. */
   readonly wantsLook?: boolean | undefined;
 }
@@ -84,6 +88,7 @@ const outcome = (
   troubles,
   alsoUsed: undefined,
   waitsForOtherSide: undefined,
+  wantsAgain: undefined,
   wantsLook: undefined,
 });
 
@@ -104,5 +109,9 @@ export const inconclusive = (
   troubles: readonly Trouble[] = [],
 ): Outcome => outcome('inconclusive', against, because, redo, troubles);
 
-export const trouble = (code: FindingCode, subject: string, because: string, severity?: Severity): Trouble =>
-  severity === undefined ? { code, subject, because } : { code, subject, because, severity };
+export const trouble = (
+  code: FindingCode,
+  subject: string,
+  because: string,
+  severity?: Severity | undefined,
+): Trouble => (severity === undefined ? { code, subject, because } : { code, subject, because, severity });

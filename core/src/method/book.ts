@@ -1,5 +1,5 @@
 import type { KeptMethod } from './kept';
-import { LIMITS, type LimitName, type StarterDropRule } from './limit';
+import { LIMITS, type ChargeDropRule, type LimitDefinition, type LimitName, type StarterDropRule } from './limit';
 import type { LimitOverrides } from './overrides';
 import { PROFILES, type ProfileName } from './profile';
 
@@ -19,6 +19,7 @@ export interface LimitBook {
   readonly version: number;
   readonly systemFactor: number;
   readonly starterDropRule: StarterDropRule;
+  readonly chargeDropRule: ChargeDropRule;
   /**
    * The limit by name. A maker's figure is taken as read on the unit; the others are per 12 V and are scaled.
    * @param batteryFactor nominal volts of the battery / 12, for limits that grow with the battery
@@ -45,15 +46,15 @@ export const limitBook = (
   const resolve = (name: LimitName, batteryFactor: number): AppliedLimit => {
     const maker = makerLimits[name];
     if (maker !== undefined) return { name, value: maker, from: 'maker' };
-    const { scale } = LIMITS[name];
+    const { scale, value: usual, value24 }: LimitDefinition = LIMITS[name];
     const factor = scale === 'system' ? systemFactor : scale === 'battery' ? batteryFactor : 1;
     const own = visitLimits[name];
     if (own !== undefined) return { name, value: own * factor, from: 'visit' };
-    return {
-      name,
-      value: (kept?.limits[name] ?? profile.limits[name] ?? LIMITS[name].value) * factor,
-      from: 'profile',
-    };
+    const atThisVoltage = value24 !== undefined && systemFactor === 2 ? value24 : usual;
+    const stated = kept?.limits[name] ?? profile.limits[name];
+    // What was kept of a figure that is no multiple is the one for 12 V; its fellow is the method's.
+    const value = value24 !== undefined && stated === usual ? atThisVoltage : (stated ?? atThisVoltage);
+    return { name, value: value * factor, from: 'profile' };
   };
   const resolved = new Map<LimitName, AppliedLimit>();
   return {
@@ -62,6 +63,8 @@ export const limitBook = (
     systemFactor,
     starterDropRule:
       makerLimits.starterDropRule ?? visitLimits.starterDropRule ?? kept?.starterDropRule ?? profile.starterDropRule,
+    chargeDropRule:
+      makerLimits.chargeDropRule ?? visitLimits.chargeDropRule ?? kept?.chargeDropRule ?? profile.chargeDropRule,
     get: (name, batteryFactor = 1) => {
       if (batteryFactor !== 1) return resolve(name, batteryFactor);
       let limit = resolved.get(name);

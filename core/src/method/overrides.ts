@@ -1,9 +1,18 @@
 import * as z from 'zod';
-import { LIMIT_NAMES, LIMITS, STARTER_DROP_RULES, type LimitName, type StarterDropRule } from './limit';
+import {
+  CHARGE_DROP_RULES,
+  LIMIT_NAMES,
+  LIMITS,
+  STARTER_DROP_RULES,
+  type ChargeDropRule,
+  type LimitName,
+  type StarterDropRule,
+} from './limit';
 
 /** Limits stated by name: a maker's figures for a unit, or a visit's own. An unknown name is an error. */
 export type LimitOverrides = Partial<Record<LimitName, number>> & {
   starterDropRule?: StarterDropRule | undefined;
+  chargeDropRule?: ChargeDropRule | undefined;
 };
 
 const shape = Object.fromEntries(
@@ -19,4 +28,5 @@ const shape = Object.fromEntries(
 export const limitOverridesSchema = z.strictObject({
   ...shape,
   starterDropRule: z.enum(STARTER_DROP_RULES).optional(),
+  chargeDropRule: z.enum(CHARGE_DROP_RULES).optional(),
 });

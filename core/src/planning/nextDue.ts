@@ -13,6 +13,7 @@ const INTERVALS: Readonly<Record<Disposition, { days: number; hours: number; km:
   ready: { days: 182, hours: 500, km: 20_000 },
   'ready-watch': { days: 60, hours: 200, km: 8_000 },
   unfinished: { days: 7, hours: 40, km: 1_500 },
+  'no-sign': { days: 30, hours: 120, km: 5_000 },
   hold: { days: 1, hours: 0, km: 0 },
 };
 

@@ -1,4 +1,4 @@
-import { freezingPointC } from '../step/battery/hydrometer';
+import { freezingPointC } from '../battery/electrolyte';
 import { cellGravities, conductanceCca, gravityAtCharge } from '../circuit/cells';
 import type { PlainFault } from '../circuit/fault';
 import { CRANK_STEP_SECONDS, CrankMotion } from '../circuit/crankMotion';

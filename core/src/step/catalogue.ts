@@ -6,29 +6,43 @@ import type { MainValue, StepRecord, Way } from '../judging/stepRecord';
 import type { Unit } from '../unit/unit';
 import { caseLeak } from './battery/caseLeak';
 import { conductance } from './battery/conductance';
+import { drain, drainCircuit } from './battery/drain';
+import { fixedLoad } from './battery/fixedLoad';
 import { hydrometer } from './battery/hydrometer';
 import { load } from './battery/loadTest';
+import { milliohm } from './battery/milliohm';
 import { openCircuit } from './battery/openCircuit';
 import { starterLoad } from './battery/starterLoad';
+import { tester } from './battery/tester';
 import { chargeDrop } from './charging/chargeDrop';
 import { field } from './charging/field';
+import { fullField } from './charging/fullField';
+import { idle } from './charging/idle';
 import { output } from './charging/output';
 import { recharge } from './charging/recharge';
+import { regulator } from './charging/regulator';
 import { ripple } from './charging/ripple';
 import { rise } from './charging/rise';
 import { runningVolts } from './charging/runningVolts';
+import { standing } from './charging/standing';
 import { alternatorLook } from './look/alternatorLook';
 import { belt } from './look/belt';
 import { caseLook } from './look/caseLook';
+import { eye } from './look/eye';
+import { fuse } from './look/fuse';
+import { headlamps } from './look/headlamps';
 import { jointLook } from './look/jointLook';
 import { lamp } from './look/lamp';
+import { runVolts } from './run/runVolts';
 import { control } from './starting/control';
 import { crankVolts } from './starting/crankVolts';
 import { joint } from './starting/joint';
 import { ladder } from './starting/ladder';
+import { link } from './starting/link';
 import { motor } from './starting/motor';
 import { solenoid } from './starting/solenoid';
 import { starterDrop } from './starting/starterDrop';
+import { switchContacts } from './starting/switchContacts';
 import { walkStep } from './starting/walkStep';
 
 /** Every test, in the order practitioners take them. Adding one here is all the rest of the program asks for. */
@@ -38,26 +52,41 @@ const RECORDS = [
   caseLook,
   jointLook,
   lamp,
+  headlamps,
+  eye,
+  fuse,
   openCircuit,
   hydrometer,
   caseLeak,
   conductance,
+  tester,
+  milliohm,
+  fixedLoad,
   load,
   starterLoad,
+  drain,
+  drainCircuit,
   crankVolts,
+  link,
   starterDrop,
   joint,
+  runVolts,
   solenoid,
   motor,
   control,
+  switchContacts,
   walkStep,
+  standing,
   runningVolts,
+  idle,
   rise,
   chargeDrop,
   output,
   recharge,
   ripple,
   field,
+  fullField,
+  regulator,
 ] as const;
 
 /** Tests nobody reads: they are added up from what was read. */
@@ -95,6 +124,12 @@ export const stepEntry = (step: string): StepEntry => {
   const entry = BY_STEP.get(step);
   if (entry === undefined) throw new RangeError(`No step "${step}" in the catalogue.`);
   return entry;
+};
+
+/** Whether a step can be taken at a point of a unit. */
+export const hasPoint = (step: ReadStep, unit: Unit, point: string): boolean => {
+  const { points, takes } = stepEntry(step);
+  return points(unit).includes(point) || takes?.at(unit, point) === true;
 };
 
 export const stepTitle = (step: JudgedStep): string =>

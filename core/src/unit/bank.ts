@@ -25,6 +25,12 @@ export const strings = (bank: Bank): readonly (readonly Battery[])[] => {
   return rows;
 };
 
+/** Links that join the consecutive batteries of each string, such as `A-B`. */
+export const seriesLinks = (bank: Bank): readonly string[] =>
+  strings(bank).flatMap((members) =>
+    members.slice(1).map((battery, index) => `${members[index]!.position}-${battery.position}`),
+  );
+
 export const isSeriesBank = (bank: Bank): boolean => parseArrangement(bank.arrangement).series > 1;
 
 /** Nominal volts of a battery, 12 when not stated. */

@@ -16,6 +16,7 @@ const PLAIN_POINTS: Readonly<Record<string, string>> = {
   starterRest: 'starter at rest',
   starterRestCleaned: 'starter at rest, cables cleaned',
   starterRestIsolator: 'starter at rest, isolator and link put right',
+  starterRestBank: "starter B+ to the bank's negative post",
   attempt: 'trying to crank',
   starterCranking: 'starter while cranking',
   motorCranking: 'motor terminal while cranking',
@@ -34,5 +35,10 @@ export const pointName = (point: string): string => {
   if (/^[A-F]$/.test(point)) return `battery ${point}`;
   if (/^[A-F][+-]$/.test(point)) return `post ${point[0]} ${point[1] === '+' ? '+' : '−'}`;
   if (point.startsWith('set:')) return `set ${point.slice(4)}`;
+  if (point.startsWith('string:')) return `string ${point.slice(7)}`;
+  if (point.startsWith('circuit:')) return `circuit ${point.slice(8)}`;
+  if (/^[A-F]-[A-F]$/.test(point)) return `link ${point}`;
+  const side = /^(positive|negative):(.+)$/.exec(point);
+  if (side !== null) return `${side[1]} side of ${side[2]}`;
   return point;
 };

@@ -1,4 +1,4 @@
-import { alternatorsOf, batteriesInOrder } from './bank';
+import { alternatorsOf, batteriesInOrder, strings } from './bank';
 import type { Unit } from './unit';
 
 /** Joints outside the bank at which volts can be lost. */
@@ -21,10 +21,18 @@ export const joints = (unit: Unit): string[] => [
 
 export const alternatorIds = (unit: Unit): string[] => alternatorsOf(unit).map((alternator) => alternator.id);
 
-/** Points of the recharge current: the bank, its sets, each battery. */
+/** Both sides of the charging cables; of each alternator where there are several. */
+export const chargeSidePoints = (unit: Unit): string[] => {
+  const ids = alternatorIds(unit);
+  const sides = ['positive', 'negative'];
+  return ids.length < 2 ? sides : ids.flatMap((id) => sides.map((side) => `${side}:${id}`));
+};
+
+/** Points of the recharge current: the bank, its sets, its strings, each battery. */
 export const rechargePoints = (unit: Unit): string[] => [
   'bank',
   ...[...new Set(unit.bank.batteries.flatMap(({ set }) => (set === undefined ? [] : [`set:${set}`])))].sort(),
+  ...strings(unit.bank).map((members) => `string:${members[0]!.string}`),
   ...positions(unit),
 ];
 

@@ -39,6 +39,7 @@ export const alternatorSchema = z.strictObject({
   ratedAmps: z.number().positive().max(1000).optional(),
   ground: z.enum(['case', 'stud']),
   remoteSense: z.boolean(),
+  regulator: z.enum(['internal', 'external']).optional(),
 });
 export type Alternator = z.infer<typeof alternatorSchema>;
 
@@ -54,6 +55,37 @@ export const cablesSchema = z.strictObject({
   chargePositive: cableSchema.optional(),
   chargeGround: cableSchema.optional(),
   link: cableSchema.optional(),
+});
+
+/** Runs of cable that can be walked along, each from one end of a circuit to the other. */
+export const RUNS = [
+  'starterPositive',
+  'starterNegative',
+  'chargePositive',
+  'chargeNegative',
+  'field',
+  'control',
+] as const;
+export type RunName = (typeof RUNS)[number];
+
+/** A run by name; with several alternators the charging runs name theirs, such as `chargePositive.ALT1`. */
+export const isRun = (key: string): boolean => {
+  const [run = '', alternator] = key.split('.', 2);
+  return RUNS.some((name) => name === run) && (alternator === undefined || run.startsWith('charge'));
+};
+
+const runsSchema = z.record(
+  z.string().refine(isRun, { error: `expected one of ${RUNS.join(', ')}` }),
+  z.array(name.max(60)).max(20),
+);
+
+const postSchema = (sign: '+' | '-') =>
+  z.string().regex(sign === '+' ? /^[A-F]\+$/ : /^[A-F]-$/, { error: `expected a post such as A${sign}` });
+
+/** Posts the mains sit on, one a box or string. */
+export const takeOffSchema = z.strictObject({
+  positive: z.array(postSchema('+')).min(1).max(6).optional(),
+  negative: z.array(postSchema('-')).min(1).max(6).optional(),
 });
 
 export const engineSchema = z.strictObject({
@@ -127,6 +159,18 @@ export const unitSchema = z
     starter: starterSchema.optional(),
     alternators: z.array(alternatorSchema).max(4).optional(),
     cables: cablesSchema.optional(),
+    runs: runsSchema.optional().describe('Named points between the ends of a run, in order'),
+    takeOff: takeOffSchema.optional().describe('Posts the mains sit on'),
+    memoryPower: z
+      .enum(['needed', 'not-needed'])
+      .optional()
+      .describe('Whether modules lose what they know without power'),
+    keyOffWaitMinutes: z
+      .number()
+      .nonnegative()
+      .max(1440)
+      .optional()
+      .describe('To wait between key off and disconnecting'),
     engine: engineSchema.optional(),
     makerLimits: limitOverridesSchema
       .optional()

@@ -1,4 +1,5 @@
 import type { BankMatch } from '../battery/bankMatch';
+import { monthsBetween } from '../quantity/calendarMonths';
 import { positions } from '../unit/points';
 import type { FindingCode } from '../judging/findingCode';
 import type { VisitFacts } from '../judging/facts';
@@ -6,16 +7,6 @@ import { currentAt, type Reading } from '../step/catalogue';
 import type { Finding } from './findings';
 
 const OLD_SET_MONTHS = 24;
-
-const monthsBetween = (from: string, to: Date): number => {
-  const start = new Date(`${from}T00:00:00Z`);
-  return (
-    (to.getUTCFullYear() - start.getUTCFullYear()) * 12 +
-    to.getUTCMonth() -
-    start.getUTCMonth() -
-    (to.getUTCDate() < start.getUTCDate() ? 1 : 0)
-  );
-};
 
 /** What findings and looks say together that none of them says alone. */
 export const advice = (

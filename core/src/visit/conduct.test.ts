@@ -234,7 +234,7 @@ describe.each([
 });
 
 describe('the drawn walk', () => {
-  const conditions = { systemFactor: 1, gateVolts: 12.4, starterVolts: 8, bankVolts: null };
+  const conditions = { systemFactor: 1, gateVolts: 12.4, starterVolts: 8, bankVolts: null, hasSwitch: true };
   it('has room for every question and end', () => {
     const { places } = walkLayout(walk({}, conditions));
     expect(places.filter(({ point }) => point !== null)).toHaveLength(WALK.length);

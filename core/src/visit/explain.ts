@@ -12,6 +12,7 @@ export const DISPOSITION_WORDS = {
   ready: 'ready',
   'ready-watch': 'ready, watch',
   unfinished: 'unfinished',
+  'no-sign': 'no sign of a fault',
   hold: 'hold',
 } as const;
 

@@ -7,7 +7,11 @@ import { SEVERITIES, type FindingCode, type Severity } from '../judging/findingC
 import type { JudgedOutcome } from '../judging/scene';
 import type { Trouble } from '../judging/verdict';
 import { restingFor } from '../step/battery/openCircuit';
-import { currentAt } from '../step/catalogue';
+import { currentAt, type Judgeable } from '../step/catalogue';
+import { stepKey } from '../judging/facts';
+import { causesOwed } from './causeOwed';
+import { comesAndGoes } from './comesAndGoes';
+import type { EarlierOutcomes } from './earlier';
 import type { Outcomes } from './outcomes';
 
 /** One trouble of the unit with what speaks for and against it. */
@@ -40,11 +44,25 @@ const bankTroubles = (outcomes: Outcomes, mismatch: Trouble | null): { trouble: 
   return found;
 };
 
+/** What a reading told before it was taken again without deciding anything: such a retake closes nothing. */
+const stillStanding = (judged: readonly JudgedOutcome[], earlier: EarlierOutcomes): readonly JudgedOutcome[] =>
+  judged.flatMap(({ step, point, verdict }) => {
+    if (verdict !== 'inconclusive') return [];
+    const decided = earlier.get(stepKey(step, point))?.findLast((then) => then.verdict !== 'inconclusive');
+    return decided === undefined || decided.troubles.length === 0 ? [] : [decided];
+  });
+
 /**
  * All findings of a visit, gravest first. The same trouble told by several readings is one finding with all of them
  * as evidence and the gravest of their severities.
  */
-export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[], match: BankMatch): Finding[] => {
+export const findings = (
+  outcomes: Outcomes,
+  judged: readonly JudgedOutcome[],
+  earlier: EarlierOutcomes,
+  match: BankMatch,
+  { visit }: Pick<Judgeable, 'visit'>,
+): Finding[] => {
   const merged = new Map<string, Finding>();
   const add = (trouble: Trouble, readings: readonly string[], severity: Severity, because: string): void => {
     const key = `${trouble.code}@${trouble.subject}`;
@@ -58,7 +76,7 @@ export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[], m
       because: known === undefined || known.because === because ? because : `${known.because} ${because}`,
     });
   };
-  for (const outcome of judged) {
+  for (const outcome of [...judged, ...stillStanding(judged, earlier)]) {
     for (const trouble of outcome.troubles) {
       const { severity, first } = weigh(outcomes, outcome, trouble);
       add(trouble, outcome.readings, severity, sentence(trouble, first));
@@ -67,6 +85,10 @@ export const findings = (outcomes: Outcomes, judged: readonly JudgedOutcome[], m
   for (const { trouble, readings } of bankTroubles(outcomes, match.trouble)) {
     add(trouble, readings, weigh(outcomes, { verdict: 'fail' }, trouble).severity, trouble.because);
   }
+  for (const { trouble, severity, readings } of comesAndGoes(outcomes, earlier))
+    add(trouble, readings, severity, trouble.because);
+  for (const { trouble, readings } of causesOwed(outcomes, judged, earlier, visit.at))
+    add(trouble, readings, 'recheck', trouble.because);
   for (const reading of outcomes.facts.current.values()) {
     if (reading.unsteady !== true) continue;
     const because = `The reading at ${pointName(reading.point)} moved when cables were wiggled or when warm: find the joint by wiggling.`;

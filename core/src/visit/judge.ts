@@ -5,36 +5,14 @@ import { tidy } from '../quantity/compare';
 import { positions } from '../unit/points';
 import { advice } from './advice';
 import { restingFor } from '../step/battery/openCircuit';
-import { currentAt, type Judgeable, type Reading } from '../step/catalogue';
-import { batteryTemperature, factsOverTime, inOrder, stepKey, visitFacts, type TimedReading } from '../judging/facts';
-import type { Verdict } from '../judging/verdict';
+import { currentAt, type Judgeable } from '../step/catalogue';
+import { batteryTemperature, inOrder, stepKey, visitFacts } from '../judging/facts';
+import { earlierOutcomes } from './earlier';
 import { findings, type Finding } from './findings';
 import type { Disposition, JudgedStepEntry, Judgement } from './judgement';
 import { isOpen, nextStep } from './next';
 import { obligatoryPlaces } from './obligation';
 import { Outcomes } from './outcomes';
-
-type Earlier = { readings: string[]; verdict: Verdict };
-
-/** Each superseded reading with its verdict as it stood just before it stopped counting; retakes oldest first. */
-const earlierVerdicts = (now: Outcomes, ordered: readonly TimedReading<Reading>[]): Map<string, Earlier[]> => {
-  const { superseded } = now.facts;
-  const at = factsOverTime(now.facts, ordered);
-  const verdicts = new Map<Reading, Earlier>();
-  for (const { reading, until } of [...superseded].sort((a, b) => a.until.readingsBefore - b.until.readingsBefore)) {
-    const then = now.alone(reading) ?? new Outcomes(at(until)).at(reading.step, reading.point);
-    if (then !== null) verdicts.set(reading, { readings: [...then.readings], verdict: then.verdict });
-  }
-  const earlier = new Map<string, Earlier[]>();
-  for (const { reading, key } of superseded) {
-    const verdict = verdicts.get(reading);
-    if (verdict === undefined) continue;
-    const own = earlier.get(key);
-    if (own === undefined) earlier.set(key, [verdict]);
-    else own.push(verdict);
-  }
-  return earlier;
-};
 
 /** Figures of one battery as far as its readings carry them. */
 const figuresOf = (outcomes: Outcomes, position: string): BatteryFigures => {
@@ -55,12 +33,14 @@ const figuresOf = (outcomes: Outcomes, position: string): BatteryFigures => {
 };
 
 /** Whether the unit may go out: open findings first, then what is still owed. */
-const dispositionOf = (found: readonly Finding[], owesAny: boolean): Disposition => {
+const dispositionOf = (found: readonly Finding[], owesAny: boolean, isQuick: boolean): Disposition => {
   const asks = (...severities: readonly Finding['severity'][]): boolean =>
     found.some(({ severity }) => severities.includes(severity));
   if (asks('replace', 'repair')) return 'hold';
   if (owesAny || asks('recharge', 'recheck')) return 'unfinished';
-  return asks('watch') ? 'ready-watch' : 'ready';
+  if (asks('watch')) return 'ready-watch';
+  // A quick visit has not looked at enough to call a unit ready.
+  return isQuick ? 'no-sign' : 'ready';
 };
 
 /**
@@ -73,9 +53,9 @@ export const judge = (file: Judgeable): Judgement => {
   const facts = visitFacts(file, ordered);
   const outcomes = new Outcomes(facts);
   const judged = outcomes.all();
-  const earlier = earlierVerdicts(outcomes, ordered);
+  const earlier = earlierOutcomes(outcomes, ordered);
   const match = matchBank(facts.unit.bank, facts.limits);
-  const found = findings(outcomes, judged, match);
+  const found = findings(outcomes, judged, earlier, match, file);
   const obligatory = obligatoryPlaces(outcomes);
   const figures = positions(facts.unit).flatMap((position): [string, BatteryFigures][] => {
     const own = figuresOf(outcomes, position);
@@ -94,7 +74,10 @@ export const judge = (file: Judgeable): Judgement => {
       because,
       readings: [...readings],
       redo,
-      earlier: earlier.size === 0 ? [] : (earlier.get(stepKey(step, point)) ?? []),
+      earlier: (earlier.get(stepKey(step, point)) ?? []).map((then) => ({
+        readings: [...then.readings],
+        verdict: then.verdict,
+      })),
     })),
     figures: Object.fromEntries(figures),
     findings: found.map((finding) => ({
@@ -106,6 +89,7 @@ export const judge = (file: Judgeable): Judgement => {
     disposition: dispositionOf(
       found,
       obligatory.some((place) => isOpen(outcomes, place)),
+      facts.isQuick,
     ),
     advice: advice(facts, found, match, file.visit.at),
   };

@@ -8,7 +8,7 @@ const verdictSchema = z.enum(VERDICTS);
 const placeSchema = z.strictObject({ step: z.string(), point: z.string() });
 
 /** How the unit may leave: worst first. */
-export const DISPOSITIONS = ['hold', 'unfinished', 'ready-watch', 'ready'] as const;
+export const DISPOSITIONS = ['hold', 'unfinished', 'no-sign', 'ready-watch', 'ready'] as const;
 export type Disposition = (typeof DISPOSITIONS)[number];
 
 export const judgedStepSchema = z.strictObject({

@@ -24,6 +24,8 @@ export const nextStep = (outcomes: Outcomes, obligatory: readonly Place[]): Next
   for (const place of obligatory) {
     if (!isOpen(outcomes, place)) continue;
     const outcome = outcomes.at(place.step, place.point);
+    if (outcome?.wantsAgain !== undefined && outcome.redo !== null)
+      return { step: place.step, point: outcome.wantsAgain, because: outcome.redo };
     if (outcome?.waitsForOtherSide === true) continue;
     const blocked = blockedBy(outcomes, place);
     if (blocked === null) {

@@ -24,6 +24,21 @@ export class Outcomes implements Scene<Reading> {
     return this.#at(step, point);
   }
 
+  chargedBetween(rest: BaseReading, later: BaseReading): boolean {
+    const { valid, repairs } = this.facts;
+    const from = valid.findIndex(({ reading }) => reading === rest);
+    const to = valid.findIndex(({ reading }) => reading === later);
+    if (from < 0 || to < from) return false;
+    const [begins, ends] = [valid[from]!.time, valid[to]!.time];
+    return (
+      valid.slice(from + 1, to).some(({ reading }) => chargesBank(reading)) ||
+      repairs.some(({ kind, point, at }) => {
+        const time = Date.parse(at);
+        return kind === 'recharge' && (point === rest.point || point === 'bank') && time > begins && time <= ends;
+      })
+    );
+  }
+
   once<Made>(reading: BaseReading, make: () => Made): Made {
     if (!this.#made.has(reading)) this.#made.set(reading, make());
     // One maker a reading: what is there was made by it.
@@ -90,6 +105,12 @@ export class Outcomes implements Scene<Reading> {
   }
 }
 
+/** A reading with the engine on, or of a crank that started it; what is only looked at tells of no charge. */
+const chargesBank = (reading: Reading): boolean => {
+  const { stage, step, tellsOfRunning } = stepEntry(reading.step);
+  return stage !== 'look' && step !== 'battery.load' && (tellsOfRunning?.(reading) ?? false);
+};
+
 const STAND_INS = CATALOGUE.flatMap(({ step, standIns = {} }) =>
   Object.keys(standIns).map((point) => ({ step, point })),
 );
@@ -104,6 +125,7 @@ const judgedAs = (outcome: Outcome, { id, step, point }: Reading): JudgedOutcome
   troubles: outcome.troubles,
   alsoUsed: outcome.alsoUsed,
   waitsForOtherSide: outcome.waitsForOtherSide,
+  wantsAgain: outcome.wantsAgain,
   wantsLook: outcome.wantsLook,
   step,
   point,

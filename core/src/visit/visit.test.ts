@@ -172,7 +172,8 @@ it('finds the same troubles whatever order different points were read in', () =>
   const readings = soundVisit().map((reading, index) => ({ ...reading, id: `x${index}` }));
   const shuffled = [...readings].reverse().map((reading, index) => ({
     ...reading,
-    at: minute(reading.step === 'battery.openCircuit' ? index : index + 200),
+    // Volts at rest before the load, and both before the engine runs.
+    at: minute(reading.step === 'battery.openCircuit' ? index : index + (reading.step === 'battery.load' ? 100 : 200)),
   }));
   expect(findingsOf(judge(visitWith(shuffled)))).toEqual(findingsOf(judge(visitWith(readings))));
   expect(judge(visitWith(shuffled)).disposition).toBe('ready');

@@ -11,6 +11,7 @@ const DISPOSITION_VERDICT: Readonly<Record<Disposition, Verdict>> = {
   ready: 'pass',
   'ready-watch': 'marginal',
   unfinished: 'inconclusive',
+  'no-sign': 'inconclusive',
   hold: 'fail',
 };
 

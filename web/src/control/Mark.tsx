@@ -15,6 +15,7 @@ export const DISPOSITION_MARK: Readonly<Record<Disposition, MarkKind>> = {
   'ready-watch': 'marginal',
   hold: 'failed',
   unfinished: 'notyet',
+  'no-sign': 'notyet',
 };
 export const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
   passed: 'passed',

@@ -22,7 +22,8 @@ const linesOf = (words: string, most = 26): string[] => {
 
 const FINDINGS: Readonly<Record<string, string>> = {
   'joint.poor': 'joints at the bank',
-  'cable.starter-positive': 'hidden corrosion: cable',
+  'cable.starter-positive': 'hidden corrosion: positive',
+  'cable.starter-negative': 'hidden corrosion: ground',
   'start.low-supply': 'batteries, then cables',
   'starter.motor': 'the starter',
   'starter.solenoid-contacts': 'solenoid contacts',
@@ -40,6 +41,8 @@ const endWords = (place: WalkPlace): string => {
       return 'back to service';
     case 'charge':
       return 'charge, then load test';
+    case 'again':
+      return 'try once more';
     case undefined:
       return '';
   }

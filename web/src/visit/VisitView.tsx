@@ -1,5 +1,5 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { CATALOGUE, signatureOf, stepEntry, type ReadStep } from '@vaktman/core';
+import { CATALOGUE, hasPoint, signatureOf, type ReadStep } from '@vaktman/core';
 import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Failed, Loading } from '../frame/Failed';
@@ -59,9 +59,9 @@ const Step = ({
   const Whole = step === undefined ? undefined : WHOLE[step];
   if (Whole !== undefined) return <Whole detail={detail} judged={judged} />;
   if (step === undefined || point === undefined) return <Navigate to={onwardPath(visitId, judged)} replace />;
-  if (!isReadStep(step) || !stepEntry(step).points(detail.file.unit).includes(point))
+  if (!isReadStep(step) || !hasPoint(step, detail.file.unit, point))
     return <Navigate to={`/visits/${visitId}/summary`} replace />;
-  if (step.startsWith('look.')) return <Navigate to={`/visits/${visitId}/look`} replace />;
+  if (step.startsWith('look.') && !isMeasureStep(step)) return <Navigate to={`/visits/${visitId}/look`} replace />;
   // A screen belongs to one step at one point: what was half typed for another must not carry over.
   const key = `${step}@${point}`;
   if (isMeasureStep(step)) return <MeasureStep key={key} detail={detail} judged={judged} point={point} step={step} />;

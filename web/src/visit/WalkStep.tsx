@@ -11,6 +11,7 @@ import {
   walkAnswerText,
   walkNode,
   type WalkPoint,
+  type WalkReading,
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -53,6 +54,7 @@ const WHY: Partial<Record<WalkPoint, string>> = {
   bankJoints: 'By hand and by eye: a joint that looks whole may be loose.',
   starterRest: 'Nothing flows at rest: lost volts here mean an open or corroded path.',
   starterRestCleaned: 'Clean and tighten the cables, then read once more.',
+  starterRestBank: 'What the starter lacks to its ground, it has to the bank: then the ground side loses it.',
   starterRestIsolator: 'Close or bridge isolator and fusible link, then read once more.',
   attempt: 'Try to crank once, starting disabled.',
   starterCranking: 'Does enough arrive at the starter while it is asked for?',
@@ -82,9 +84,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const at = redo ?? state.at;
   const said = Object.fromEntries(Object.entries(answers).map(([point, reading]) => [point, walkAnswerText(reading)]));
   const lastTaken = state.taken.at(-1)?.point;
-  const record = async (
-    fields: { volts: number } | { answer: 'clean' | 'dirty' | 'normal' | 'slow' | 'nothing' | 'sound' | 'damaged' },
-  ) => {
+  const record = async (fields: { volts: number } | { answer: NonNullable<WalkReading['answer']> }) => {
     await recorder.reading({ step: 'start.walk', point: at!, ...fields });
     setRedo(null);
     setOverridden(false);

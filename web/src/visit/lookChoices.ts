@@ -1,6 +1,7 @@
 import { alternatorIds, FIXED_JOINTS, pointName, positions, type Reading, type Unit } from '@vaktman/core';
 
-type LookReading = Extract<Reading, { step: `look.${string}` }>;
+/** The fuse is measured, not looked at. */
+type LookReading = Exclude<Extract<Reading, { step: `look.${string}` }>, { step: 'look.fuse' }>;
 /** A look as it is recorded, without id and time. */
 export type Seen = LookReading extends infer R ? (R extends LookReading ? Omit<R, 'id' | 'at'> : never) : never;
 
@@ -26,13 +27,24 @@ const belt: LookRow = {
   choices: (
     [
       ['sound', 'sound', ''],
+      [
+        'sound',
+        'sound, speed holds',
+        'By a mark or a tachometer on the pulley: only then may an alternator be replaced.',
+        'holds',
+      ],
+      ['sound', 'pulley slips', 'A belt can look sound and slip: tighten or replace.', 'slips'],
       ['worn', 'worn', 'Watch it; order one.'],
       ['loose', 'loose', 'It slips under load: tighten or replace before the output is judged.'],
       ['cracked', 'cracked', 'Replace it.'],
       ['glazed', 'glazed', 'It slips when hot.'],
       ['missing', 'missing', 'Nothing charges without it.'],
     ] as const
-  ).map(([condition, words, hint]) => ({ words, hint, seen: { step: 'look.belt', point: 'drive', condition } })),
+  ).map(([condition, words, hint, speed]) => ({
+    words,
+    hint,
+    seen: { step: 'look.belt', point: 'drive', condition, ...(speed === undefined ? {} : { speed }) },
+  })),
 };
 
 const alternator = (id: string): LookRow => {
@@ -88,6 +100,11 @@ const joint = (point: string): LookRow => {
       { words: 'dark film', hint: 'Oxide: brighten it.', seen: seen({ condition: 'corroded', deposit: 'oxide' }) },
       { words: 'loose', hint: 'Tight by hand is the least.', seen: seen({ condition: 'loose' }) },
       { words: 'damaged', hint: 'Replace clamp or lug.', seen: seen({ condition: 'damaged' }) },
+      {
+        words: 'not seen',
+        hint: 'It counts as unread for what it could explain.',
+        seen: seen({ condition: 'unseen' }),
+      },
     ],
   };
 };
@@ -115,11 +132,17 @@ const batteryCase = (position: string): LookRow => {
         seen: seen({ condition: 'leaking' }),
       },
       {
+        words: 'frozen',
+        hint: 'Warm it before anything else. Neither load nor charge it; the bank rests until then.',
+        seen: seen({ condition: 'frozen' }),
+      },
+      {
         words: 'plates bare',
         hint: 'Top up with distilled water to just cover, charge, look again.',
         seen: seen({ electrolyte: 'low' }),
       },
       { words: 'fluid dark', hint: 'The plates shed.', seen: seen({ fluid: 'dark' }) },
+      { words: 'not seen', hint: 'Boxed in or under a cover.', seen: seen({ condition: 'unseen' }) },
     ],
   };
 };
@@ -147,10 +170,38 @@ const lamp: LookRow = {
   ],
 };
 
+const headlamps: LookRow = {
+  step: 'look.headlamps',
+  point: 'dash',
+  title: 'Head lamps once running',
+  choices: (
+    [
+      ['brighten', 'brighten', 'Something charges; how well the volts tell.'],
+      ['same', 'stay the same', 'Nothing shows that it charges: read the running volts.'],
+      ['dim', 'grow dimmer', 'Nothing shows that it charges: read the running volts.'],
+    ] as const
+  ).map(([running, words, hint]) => ({ words, hint, seen: { step: 'look.headlamps', point: 'dash', running } })),
+};
+
+const eye = (position: string): LookRow => ({
+  step: 'look.eye',
+  point: position,
+  title: `Eye of ${pointName(position)}`,
+  choices: (
+    [
+      ['charged', 'charged', 'It shows one cell of six.'],
+      ['low', 'low', 'Charge, rest, read its volts.'],
+      ['fluid-low', 'fluid low', 'Top up where the caps open.'],
+      ['unseen', 'not seen', ''],
+    ] as const
+  ).map(([shows, words, hint]) => ({ words, hint, seen: { step: 'look.eye', point: position, shows } })),
+});
+
 /** Looks that the order of a visit does not owe, and that tell more when taken. */
 export const furtherLooks = (unit: Unit): LookRow[] => [
   ...FIXED_JOINTS.map(joint),
-  ...(alternatorIds(unit).length === 0 ? [] : [lamp]),
+  ...(alternatorIds(unit).length === 0 ? [] : [lamp, headlamps]),
+  ...positions(unit).map(eye),
 ];
 
 /** Everything to look at on a unit before the first reading, in the order one walks round it. */
@@ -164,5 +215,11 @@ export const lookRows = (unit: Unit): LookRow[] => [
 export const chosen = (row: LookRow, reading: Reading | undefined): LookChoice | null => {
   if (reading === undefined) return null;
   const said = reading as unknown as Record<string, unknown>;
-  return row.choices.find(({ seen }) => Object.entries(seen).every(([key, value]) => said[key] === value)) ?? null;
+  const fitting = row.choices.filter(({ seen }) => Object.entries(seen).every(([key, value]) => said[key] === value));
+  // Of several that fit, the one that says most.
+  return fitting.reduce<LookChoice | null>(
+    (most, choice) =>
+      most === null || Object.keys(choice.seen).length > Object.keys(most.seen).length ? choice : most,
+    null,
+  );
 };

@@ -7,7 +7,7 @@ export const nextOnScreen = ({ outcomes, retests, skipped }: Judged): Conducted 
 
 /** The address of a step; everything to look at shares one screen, and so does the walk. */
 export const placePath = (visitId: string, { step, point }: { step: string; point: string }): string => {
-  if (step.startsWith('look.')) return `/visits/${visitId}/look`;
+  if (step.startsWith('look.') && step !== 'look.fuse') return `/visits/${visitId}/look`;
   if (step === 'start.walk' || step === 'start.ladder') return `/visits/${visitId}/${step}`;
   return `/visits/${visitId}/${step}/${encodeURIComponent(point)}`;
 };

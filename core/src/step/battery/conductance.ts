@@ -91,5 +91,7 @@ export const conductance = stepRecord(conductanceReading, {
   value: ({ measured }) => ({ value: measured, unit: 'A' }),
   leads: acrossBattery,
   owes: ({ facts }) =>
-    PROFILES[facts.limits.profile].decidingTest === 'battery.conductance' ? positions(facts.unit) : [],
+    !facts.isQuick && PROFILES[facts.limits.profile].decidingTest === 'battery.conductance'
+      ? positions(facts.unit)
+      : [],
 });

@@ -1,14 +1,27 @@
 import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
-import { interpolate, type ChartPoint } from '../../quantity/interpolate';
+import { correctedGravity, freezingPointC, gravityChargePercent } from '../../battery/electrolyte';
 import { figure } from '../../quantity/display';
 import { saneCelsius, saneGravity } from '../../quantity/sanity';
 import { readingOf } from '../../judging/readingBase';
-import { againstMax, failed, marginal, passed, trouble, type Outcome, type Trouble } from '../../judging/verdict';
+import {
+  againstMax,
+  failed,
+  inconclusive,
+  marginal,
+  NO_LIMIT,
+  passed,
+  trouble,
+  type Outcome,
+  type Trouble,
+} from '../../judging/verdict';
 import { NO_LEADS } from '../../judging/leads';
 import { stepRecord } from '../../judging/stepRecord';
+import { batteryOf } from '../../judging/facts';
+import { restsHigher } from '../../unit/bank';
 import { positions } from '../../unit/points';
+import type { Battery } from '../../unit/unit';
 import { celsiusText } from '../../quantity/display';
 
 /** Specific gravity of the six cells, from the positive post, and the electrolyte's temperature. */
@@ -18,33 +31,18 @@ export const hydrometerReading = readingOf('battery.hydrometer', {
 });
 export type HydrometerReading = z.infer<typeof hydrometerReading>;
 
-/** State of charge, percent, by specific gravity at 26.7 °C. Published chart. */
-const CHARGE_CHART: readonly ChartPoint[] = [
-  [1.12, 0],
-  [1.155, 25],
-  [1.19, 50],
-  [1.225, 75],
-  [1.265, 100],
-];
-/** Freezing point of the electrolyte, °C, by specific gravity at 26.7 °C. Published chart. */
-const FREEZING_CHART: readonly ChartPoint[] = [
-  [1.12, -9],
-  [1.155, -15],
-  [1.19, -23],
-  [1.225, -37],
-  [1.265, -57],
-];
-
-/** Specific gravity as it would read at 26.7 °C (80 °F). Published correction: 0.00072 a kelvin. */
-export const correctedGravity = (gravity: number, electrolyteC: number): number =>
-  gravity + 0.00072 * (electrolyteC - 26.7);
-
-export const gravityChargePercent = (gravityAt27C: number): number => interpolate(CHARGE_CHART, gravityAt27C);
-export const freezingPointC = (gravityAt27C: number): number => interpolate(FREEZING_CHART, gravityAt27C);
-
 /** Six cells against each other and against the charge they should hold. */
-export const judgeHydrometer = (reading: HydrometerReading, { limits }: { readonly limits: LimitBook }): Outcome => {
+export const judgeHydrometer = (
+  reading: HydrometerReading,
+  { battery, limits }: { readonly battery: Battery; readonly limits: LimitBook },
+): Outcome => {
   const at = reading.point;
+  if (restsHigher(battery))
+    return inconclusive(
+      NO_LIMIT,
+      `A ${battery.chemistry} battery has no free electrolyte to draw.`,
+      'Read its open-circuit volts and load test it instead.',
+    );
   const cells = reading.cells.map((gravity) => correctedGravity(gravity, reading.electrolyteC));
   const best = Math.max(...cells);
   const spread = best - Math.min(...cells);
@@ -76,7 +74,8 @@ export const hydrometer = stepRecord(hydrometerReading, {
   stage: 'batteries',
   title: 'Hydrometer, six cells',
   points: positions,
-  judge: (reading, { facts }) => judgeHydrometer(reading, facts),
+  judge: (reading, { facts }) =>
+    judgeHydrometer(reading, { battery: batteryOf(facts, reading.point), limits: facts.limits }),
   restsOnItself: true,
   words: ({ cells, electrolyteC }) =>
     `${cells.map((cell) => figure(cell, 3)).join(' ')} at ${celsiusText(electrolyteC)}`,

@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { battery, findingsOf, loaded, looks, rested, stepAt, unit12, visitWith } from '../../../test/visitFixture';
+import {
+  battery,
+  findingsOf,
+  loaded,
+  looks,
+  rested,
+  stepAt,
+  unit12,
+  verdictOf,
+  visitWith,
+  type Written,
+} from '../../../test/visitFixture';
 import { judge, limitBook, loadLimit, loadTarget, type Chemistry } from '../../index';
 
 const book = limitBook('pile', 12);
@@ -18,13 +29,14 @@ describe('load-test limit', () => {
     [-6.7, 8.9],
     [-12.2, 8.7],
     [-17.8, 8.5],
-    [-18.3, 8.5],
+    [-23.4, 8.3],
+    [-30, 8.0643],
     [-4, 8.996],
   ])('at %d °C is %d V', (celsius, volts) =>
     expect(loadLimit(battery('A'), book, celsius)?.value).toBeCloseTo(volts, 3),
   );
 
-  it('ends below −18.3 °C', () => expect(loadLimit(battery('A'), book, -18.31)).toBeNull());
+  it('ends below −30 °C', () => expect(loadLimit(battery('A'), book, -30.01)).toBeNull());
 
   it.each([
     ['agm', 10.1],
@@ -78,7 +90,9 @@ describe('load test', () => {
   ])('%d V at 21.1 °C is %s', (volts, expected) => expect(verdict(volts)).toBe(expected));
 
   it.each([
-    ['too little load, over', 9.95, { amps: 459 }, 'inconclusive'],
+    ['a little under the target, brought to it, over', 9.95, { amps: 459 }, 'pass'],
+    ['a tenth under the target, brought to it, under', 9.85, { amps: 414 }, 'fail'],
+    ['too little load, over', 9.95, { amps: 413 }, 'inconclusive'],
     ['too little load, under', 9.5, { amps: 459 }, 'fail'],
     ['just enough load', 9.95, { amps: 460 }, 'pass'],
     ['most load accepted', 9.5, { amps: 506 }, 'fail'],
@@ -93,8 +107,35 @@ describe('load test', () => {
     ['long, under', 9.5, { seconds: 17.1 }, 'inconclusive'],
     ['too little load for too long', 9.5, { amps: 400, seconds: 18 }, 'inconclusive'],
     ['engine running', 9.95, { engineRunning: true }, 'inconclusive'],
-    ['colder than the chart', 9.95, { batteryC: -18.4 }, 'inconclusive'],
+    ['colder than the chart, as an estimate', 9.95, { batteryC: -18.4 }, 'pass'],
+    ['colder than anything said', 9.95, { batteryC: -30.1 }, 'inconclusive'],
   ])('%s', (_name, volts, more, expected) => expect(verdict(volts, more)).toBe(expected));
+
+  it('may be frozen where its charge lets it be', () => {
+    expect(verdict(9.5, { batteryC: -20 }, 12.4)).toBe('pass');
+    expect(verdict(9.5, { batteryC: -29.5 }, 12.4)).toBe('inconclusive');
+    expect(verdict(9.5, { batteryC: -29.5 }, 12.7)).toBe('pass');
+  });
+  it('condemns only what rested full, and asks to charge or warm the rest first', () => {
+    const found = (at: number, more: Record<string, unknown> = {}) =>
+      findingsOf(judge(visitWith([...looks(), rested('A', at), loaded('A', 7.5, more)]))).filter((finding) =>
+        finding.startsWith('battery.weak'),
+      );
+    expect(found(12.6)).toEqual(['battery.weak@A replace']);
+    expect(found(12.59)).toEqual(['battery.weak@A recheck']);
+    expect(found(12.7, { batteryC: -18.4 })).toEqual(['battery.weak@A recheck']);
+  });
+  it.each([
+    ['the engine ran', { step: 'charge.volts', point: 'bank', volts: 14.1, rpm: 1500 }],
+    ['a crank started it', { step: 'battery.starterLoad', point: 'bank', lowestVolts: [10, 10, 10], runningVolts: 14 }],
+  ] as const)('wants fresh resting volts once %s', (_how, ran) => {
+    const load = loaded('A', 9.95);
+    const between = [rested('A', 12.7), ran as unknown as Written, load];
+    expect(verdictOf(between, 'battery.load', 'A')).toBe('inconclusive');
+    expect(
+      verdictOf([rested('A', 12.7), ran as unknown as Written, rested('A', 12.7), load], 'battery.load', 'A'),
+    ).toBe('pass');
+  });
 
   it('lets a low-charged battery pass but not fail', () => {
     expect(verdict(9.95, {}, 12.3)).toBe('pass');

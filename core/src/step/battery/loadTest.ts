@@ -2,7 +2,9 @@ import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
 import { ampsText, celsiusText, figure, voltsText } from '../../quantity/display';
-import { batteryCca, batteryFactor } from '../../unit/bank';
+import { freezesAtC } from '../../battery/electrolyte';
+import { stateOfChargePercent } from '../../battery/stateOfCharge';
+import { batteryCca, batteryFactor, restsHigher } from '../../unit/bank';
 import type { Battery } from '../../unit/unit';
 import {
   againstMin,
@@ -16,7 +18,7 @@ import {
   type Trouble,
   type Verdict,
 } from '../../judging/verdict';
-import { loadLimit } from '../../battery/loadLimit';
+import { CHART_ENDS_C, COLDEST_JUDGED_C, loadLimit } from '../../battery/loadLimit';
 import { HOLD_SECONDS } from '../../battery/hold';
 import { batteryOf, batteryTemperature } from '../../judging/facts';
 import { acrossBattery } from '../../judging/leads';
@@ -26,7 +28,8 @@ import { stepRecord } from '../../judging/stepRecord';
 import { PROFILES } from '../../method/profile';
 import { saneAmps, saneCelsius, saneSeconds, saneVolts } from '../../quantity/sanity';
 import { positions } from '../../unit/points';
-import { caseLook } from '../look/caseLook';
+import { caseLook, isUnsafe } from '../look/caseLook';
+import { hydrometer } from './hydrometer';
 import { chargeFirst, isLow, openCircuit, restingFor } from './openCircuit';
 
 /** One battery by itself under the carbon pile: average amperes and lowest volts of the hold. */
@@ -69,6 +72,8 @@ export interface LoadConditions {
   readonly temperatureFrom: 'battery' | 'air';
   /** The last resting-volts verdict of this battery before the load, with its volts; null when it was not read. */
   readonly atRest: { readonly verdict: Verdict; readonly volts: number } | null;
+  /** It was charged, or the engine ran, between those resting volts and the load. */
+  readonly chargedSinceRest: boolean;
 }
 
 const slowRecovery = (reading: LoadReading, { battery, limits, atRest }: LoadConditions): Trouble[] => {
@@ -90,6 +95,18 @@ interface Deviation {
   readonly redo: string;
 }
 
+/** Volts as they would stand at the target, where a little less was drawn; null where they stand as read. */
+const broughtToTarget = (
+  { amps, lowestVolts }: LoadReading,
+  targetAmps: number,
+  { limits, atRest }: LoadConditions,
+): number | null => {
+  if (atRest === null || !isUnder(amps, targetAmps) || isUnder(amps, limits.get('loadNearRatio').value * targetAmps))
+    return null;
+  const ohms = (atRest.volts - lowestVolts) / amps;
+  return ohms > 0 ? lowestVolts - ohms * (targetAmps - amps) : null;
+};
+
 const deviations = (reading: LoadReading, targetAmps: number, conditions: LoadConditions) => {
   const { limits, atRest } = conditions;
   const flattering: Deviation[] = [];
@@ -98,7 +115,7 @@ const deviations = (reading: LoadReading, targetAmps: number, conditions: LoadCo
   const shortest = limits.get('loadMinSeconds').value;
   const longest = limits.get('loadMaxSeconds').value;
   const aim = `Load again at ${ampsText(targetAmps)} to ${ampsText(targetAmps * BAND_RATIO)} for ${HOLD_SECONDS} s, after the battery has cooled.`;
-  if (isUnder(reading.amps, targetAmps)) {
+  if (isUnder(reading.amps, targetAmps) && broughtToTarget(reading, targetAmps, conditions) === null) {
     flattering.push({ what: `only ${ampsText(reading.amps)} of ${ampsText(targetAmps)} were drawn`, redo: aim });
   }
   if (isUnder(reading.seconds, shortest)) {
@@ -125,6 +142,14 @@ const deviations = (reading: LoadReading, targetAmps: number, conditions: LoadCo
   return { flattering, punishing };
 };
 
+/** Why a battery under its limit is loaded again before it is condemned, after a space; null when it is condemned. */
+const weakInDoubt = ({ battery, limits }: LoadConditions, restingVolts: number, isEstimate: boolean): string | null => {
+  const sure = limits.get(restsHigher(battery) ? 'loadSureAgmVolts' : 'loadSureVolts', batteryFactor(battery));
+  if (isUnder(restingVolts, sure.value))
+    return ` It rested at ${voltsText(restingVolts)}, under ${voltsText(sure.value)}: charge it fully, let it rest, load it again.`;
+  return isEstimate ? ' Colder than the chart that is an estimate: warm the battery and load it again.' : null;
+};
+
 /**
  * The load test. A reading taken wrongly still decides when the error can only have helped the other verdict: too
  * little load and yet under the limit fails; too much load and still over it passes.
@@ -147,13 +172,14 @@ export const judgeLoad = (reading: LoadReading, conditions: LoadConditions): Out
   if (limit === null) {
     return inconclusive(
       NO_LIMIT,
-      `${celsiusText(batteryC)} is below the end of the chart, and a discharged battery may be frozen.`,
-      'Warm the battery above −18 °C, check for ice, and test again.',
+      `${celsiusText(batteryC)} is colder than anything that can be said of a load test.`,
+      `Warm the battery above ${celsiusText(COLDEST_JUDGED_C)}, check for ice, and test again.`,
       recovery,
     );
   }
-  const against = againstMin(limit, volts);
-  const wrong = (because: string, redo: string) => inconclusive(against, because, redo, recovery);
+  const isEstimate = isUnder(batteryC, CHART_ENDS_C);
+  const wrong = (because: string, redo: string, against = againstMin(limit, volts)) =>
+    inconclusive(against, because, redo, recovery);
   if (volts < 0)
     return wrong(`${read} is below zero: the leads are reversed.`, 'Put red on the positive post and load again.');
   if (reading.engineRunning === true) {
@@ -168,6 +194,18 @@ export const judgeLoad = (reading: LoadReading, conditions: LoadConditions): Out
       'Read the open-circuit volts of this battery first.',
     );
   }
+  if (isEstimate && !isUnder(freezesAtC(stateOfChargePercent(battery, atRest.volts)), batteryC)) {
+    return wrong(
+      `At ${celsiusText(batteryC)} a battery resting at ${voltsText(atRest.volts)} may be frozen.`,
+      'Warm the battery, check for ice, charge it, and test again.',
+    );
+  }
+  if (conditions.chargedSinceRest) {
+    return wrong(
+      `${read} is held against resting volts from before the battery was charged or the engine ran.`,
+      'Strip surface charge, read the open-circuit volts again, then load it.',
+    );
+  }
   const target = loadTarget(battery);
   if (target === null) {
     return wrong(
@@ -176,7 +214,10 @@ export const judgeLoad = (reading: LoadReading, conditions: LoadConditions): Out
     );
   }
   const { flattering, punishing } = deviations(reading, target.amps, conditions);
-  const low = isUnder(volts, limit.value);
+  const near = broughtToTarget(reading, target.amps, conditions);
+  const judged = near ?? volts;
+  const against = againstMin(limit, judged);
+  const low = isUnder(judged, limit.value);
   const spoiler = low ? punishing[0] : flattering[0];
   const opposite = flattering.length > 0 && punishing.length > 0;
   if (opposite) {
@@ -185,23 +226,31 @@ export const judgeLoad = (reading: LoadReading, conditions: LoadConditions): Out
   if (spoiler !== undefined) {
     return wrong(`${read} is ${low ? 'under' : 'over'} the limit, but ${spoiler.what}.`, spoiler.redo);
   }
-  const where = `the ${voltsText(limit.value)} limit for ${conditions.temperatureFrom === 'air' ? 'air' : 'a battery'} at ${celsiusText(batteryC)}${battery.chemistry === 'gel' ? ' (gel taken as flooded; no figure is agreed on)' : ''}${conditions.temperatureFrom === 'air' ? '; battery temperature was not read' : ''}`;
+  const where = `the ${voltsText(limit.value)} limit for ${conditions.temperatureFrom === 'air' ? 'air' : 'a battery'} at ${celsiusText(batteryC)}${battery.chemistry === 'gel' ? ' (gel taken as flooded; no figure is agreed on)' : ''}${isEstimate ? ' (colder than the chart, an estimate)' : ''}${conditions.temperatureFrom === 'air' ? '; battery temperature was not read' : ''}`;
   const despite = [...flattering, ...punishing].map(({ what }) => `, although ${what}`).join('');
+  const said =
+    near === null
+      ? read
+      : `${read} at ${ampsText(reading.amps)}, ${voltsText(near)} brought to ${ampsText(target.amps)},`;
   if (low) {
-    const because = `${read} is under ${where}${despite}.`;
-    return failed(against, because, [trouble('battery.weak', at, because), ...recovery]);
+    const doubt = weakInDoubt(conditions, atRest.volts, isEstimate);
+    const because = `${said} is under ${where}${despite}.${doubt ?? ''}`;
+    const weak = trouble('battery.weak', at, because, doubt === null ? undefined : 'recheck');
+    return failed(against, because, [weak, ...recovery]);
   }
   const band = limits.get('loadWatchBandVolts', batteryFactor(battery)).value;
-  if (isUnder(volts, limit.value + band)) {
-    const because = `${read} is within ${voltsText(band)} of ${where}${despite}.`;
+  if (isUnder(judged, limit.value + band)) {
+    const because = `${said} is within ${voltsText(band)} of ${where}${despite}.`;
     return marginal(against, because, [trouble('battery.watch', at, because), ...recovery]);
   }
-  return passed(against, `${read} is above ${where}${despite}.`, recovery);
+  return passed(against, `${said} is above ${where}${despite}.`, recovery);
 };
 
-/** True when a look found the case cracked, leaking or bulged. */
-const isDamaged = (scene: Scene, position: string): boolean =>
-  scene.outcome(caseLook, position)?.troubles.some(({ code }) => code === 'battery.case') ?? false;
+/** A battery that is not safe, failed at rest or has a dead cell owes no load test and gets none. */
+const owesLoad = (scene: Scene, position: string): boolean =>
+  isUnsafe(scene, position) === null &&
+  scene.outcome(openCircuit, position)?.verdict !== 'fail' &&
+  !(scene.outcome(hydrometer, position)?.troubles.some(({ code }) => code === 'battery.dead-cell') ?? false);
 
 export const load = stepRecord(loadReading, {
   stage: 'batteries',
@@ -217,6 +266,7 @@ export const load = stepRecord(loadReading, {
       batteryC: temperature.celsius,
       temperatureFrom: temperature.from,
       atRest: resting === null ? null : { verdict: resting.outcome.verdict, volts: resting.reading.volts },
+      chargedSinceRest: resting !== null && scene.chargedBetween(resting.reading, reading),
     });
     return resting === null ? outcome : { ...outcome, alsoUsed: [resting.reading.id] };
   },
@@ -224,17 +274,14 @@ export const load = stepRecord(loadReading, {
     `${voltsText(lowestVolts)} under ${ampsText(amps)} for ${figure(seconds, 1)} s`,
   value: ({ lowestVolts }) => ({ value: lowestVolts, unit: 'V' }),
   leads: acrossBattery,
-  // A battery with a damaged case, or one that failed at rest, owes no load test and gets none.
   owes: (scene) =>
-    PROFILES[scene.facts.limits.profile].decidingTest === 'battery.load'
-      ? positions(scene.facts.unit).filter(
-          (position) => !isDamaged(scene, position) && scene.outcome(openCircuit, position)?.verdict !== 'fail',
-        )
+    !scene.facts.isQuick && PROFILES[scene.facts.limits.profile].decidingTest === 'battery.load'
+      ? positions(scene.facts.unit).filter((position) => owesLoad(scene, position))
       : [],
   blocked: (scene, point) => (isLow(scene, point) ? chargeFirst(scene, point) : null),
   refused: (scene, point) => {
-    const damaged = scene.outcome(caseLook, point)?.troubles.find(({ code }) => code === 'battery.case');
-    if (damaged !== undefined) return { because: damaged.because, unblock: { step: caseLook.step, point } };
+    const unsafe = isUnsafe(scene, point);
+    if (unsafe !== null) return { because: unsafe, unblock: { step: caseLook.step, point } };
     const atRest = scene.outcome(openCircuit, point);
     if (atRest?.verdict === 'pass') return null;
     return {

@@ -20,12 +20,12 @@ describe('open-circuit volts', () => {
   );
 
   it.each([
-    ['flooded', 12.6, 'pass'],
-    ['flooded', 12.61, 'inconclusive'],
-    ['efb', 12.61, 'inconclusive'],
-    ['agm', 12.8, 'pass'],
-    ['agm', 12.81, 'inconclusive'],
-    ['gel', 12.81, 'inconclusive'],
+    ['flooded', 12.39, 'marginal'],
+    ['flooded', 12.4, 'inconclusive'],
+    ['efb', 12.4, 'inconclusive'],
+    ['agm', 12.39, 'marginal'],
+    ['agm', 12.4, 'inconclusive'],
+    ['gel', 12.4, 'inconclusive'],
   ] as const)('%s at %d V, neither stripped nor rested, is %s', (chemistry, volts, verdict) =>
     expect(
       verdictOf([{ step: 'battery.openCircuit', point: 'A', volts }], 'battery.openCircuit', 'A', oneOf(chemistry)),
@@ -56,7 +56,9 @@ describe('open-circuit volts', () => {
   it('charges a flat battery once before condemning it', () => {
     const flat = rested('A', 10.2);
     expect(findingsOf(judge(visitWith([flat])))).toEqual(['battery.dead-cell@A recheck']);
-    const repairs = [{ id: 'c1', at: minute(3), point: 'A', action: 'charged', kind: 'recharge' as const }];
+    const repairs = [{ id: 'c1', at: minute(3), point: 'A', action: 'charged', kind: 'recharge' as const, hours: 0 }];
+    const soon = judge(visitWith([flat, rested('A', 11.39)], { repairs: [{ ...repairs[0]!, hours: 1 }] }));
+    expect(findingsOf(soon)).toEqual(['battery.dead-cell@A recheck']);
     const charged = judge(visitWith([flat, rested('A', 11.39)], { repairs }));
     expect(findingsOf(charged)).toEqual(['battery.dead-cell@A replace']);
     expect(stepAt(charged, 'battery.openCircuit', 'A')).toMatchObject({

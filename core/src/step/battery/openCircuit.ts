@@ -14,7 +14,7 @@ import {
   trouble,
   type Outcome,
 } from '../../judging/verdict';
-import { batteryOf, chargedBefore, latest, type VisitFacts } from '../../judging/facts';
+import { batteryOf, chargedBefore, latest, type Charged, type VisitFacts } from '../../judging/facts';
 import { acrossBattery } from '../../judging/leads';
 import { readingOf, type BaseReading } from '../../judging/readingBase';
 import type { Blocked, Scene } from '../../judging/scene';
@@ -34,18 +34,18 @@ export type OpenCircuitReading = z.infer<typeof openCircuitReading>;
 export interface OpenCircuitConditions {
   readonly battery: Battery;
   readonly limits: LimitBook;
-  /** The battery was charged earlier in this visit, before this reading. */
-  readonly chargedBefore: boolean;
+  /** Whether the battery was charged earlier in this visit, before this reading. */
+  readonly chargedBefore: Charged;
 }
 
-/** True while the reading may be flattered: neither stripped nor rested long enough, and high. */
+/** True while the reading may be flattered: neither stripped nor rested long enough, and not low already. */
 export const surfaceChargeLeft = (reading: OpenCircuitReading, { battery, limits }: OpenCircuitConditions): boolean => {
   const factor = batteryFactor(battery);
   const name = restsHigher(battery) ? 'surfaceChargeAgmVolts' : 'surfaceChargeVolts';
   return (
     reading.surfaceChargeStripped !== true &&
     isUnder(reading.restedHours ?? 0, limits.get('surfaceChargeRestHours').value) &&
-    isOver(reading.volts, limits.get(name, factor).value)
+    !isUnder(reading.volts, limits.get(name, factor).value)
   );
 };
 
@@ -67,14 +67,15 @@ export const judgeOpenCircuit = (reading: OpenCircuitReading, conditions: OpenCi
     );
   }
   const fiveCells = limits.get('fiveCellVolts', factor);
-  if (chargedBefore && isUnder(volts, fiveCells.value)) {
-    const because = `${read} after charging is under ${voltsText(fiveCells.value)}: one cell is shorted or dead.`;
-    return failed(againstMin(fiveCells, volts), because, [trouble('battery.dead-cell', at, because, 'replace')]);
+  const severity = chargedBefore === 'done' ? 'replace' : 'recheck';
+  if (chargedBefore !== 'no' && isUnder(volts, fiveCells.value)) {
+    const soon = chargedBefore === 'begun' ? ' The charger has not been on long enough to say so yet.' : '';
+    const because = `${read} after charging is under ${voltsText(fiveCells.value)}: one cell is shorted or dead.${soon}`;
+    return failed(againstMin(fiveCells, volts), because, [trouble('battery.dead-cell', at, because, severity)]);
   }
   const dead = limits.get('deadCellVolts', factor);
   if (!isOver(volts, dead.value)) {
     const because = `${read} is not above ${voltsText(dead.value)}: one cell gives nothing, or the battery was run flat.`;
-    const severity = chargedBefore ? 'replace' : 'recheck';
     return failed(againstMin(dead, volts), because, [
       trouble('battery.dead-cell', at, `${because} Charge it once and read again before condemning it.`, severity),
     ]);

@@ -21,12 +21,15 @@ import { acrossBank } from '../../judging/leads';
 import { fixed, stepRecord } from '../../judging/stepRecord';
 import { PROFILES } from '../../method/profile';
 import { figure } from '../../quantity/display';
-import { blockedByLowBattery } from './openCircuit';
+import { COLDEST_JUDGED_C } from '../../battery/loadLimit';
+import { blockedByUnsafeBattery } from '../look/caseLook';
+import { blockedByLowBattery, lowBattery } from './openCircuit';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
 
 /** Three start-and-stop cycles with minimum hold at the bank posts, the starter being the load. */
 export const starterLoadReading = readingOf('battery.starterLoad', {
   lowestVolts: z.array(saneVolts).length(3, { error: 'expected three numbers, one for each crank' }),
+  hold: z.enum(['lowest', 'settled']).optional(),
   runningVolts: saneVolts.optional().describe('Highest volts running'),
   batteryC: saneCelsius.optional(),
 });
@@ -37,12 +40,14 @@ export interface StarterLoadConditions {
   readonly limits: LimitBook;
   /** The coldest battery known, else the air; null when nothing is. */
   readonly batteryC: number | null;
+  /** Position of a battery that is low on charge, or null. */
+  readonly lowBattery: string | null;
 }
 
 /** Decides in the starter method. Elsewhere a low value only raises doubt: a dragging starter looks the same. */
 export const judgeStarterLoad = (
   reading: StarterLoadReading,
-  { unit, limits, batteryC }: StarterLoadConditions,
+  { unit, limits, batteryC, lowBattery }: StarterLoadConditions,
 ): Outcome => {
   const lowest = Math.min(...reading.lowestVolts);
   const read = `${voltsText(lowest)}, the lowest of three cranks,`;
@@ -64,12 +69,28 @@ export const judgeStarterLoad = (
   if (limit === null) {
     return inconclusive(
       NO_LIMIT,
-      `${celsiusText(batteryC)} is below the end of the chart.`,
-      'Warm the bank above −18 °C and crank again.',
+      `${celsiusText(batteryC)} is colder than anything that can be said of a bank under load.`,
+      `Warm the bank above ${celsiusText(COLDEST_JUDGED_C)} and crank again.`,
     );
   }
   const against = againstMin(limit, lowest);
   const where = `the ${voltsText(limit.value)} limit for a bank at ${celsiusText(batteryC)}`;
+  const proves = ' It proves the bank, not each battery of it.';
+  if (isUnder(lowest, limit.value) && lowBattery !== null)
+    return inconclusive(
+      against,
+      `${read} is under ${where}, but battery ${lowBattery} is low on charge.`,
+      `Charge battery ${lowBattery}, let it rest, then crank again.`,
+    );
+  if (reading.hold !== 'settled') {
+    return isUnder(lowest, limit.value)
+      ? inconclusive(
+          against,
+          `${read} is under ${where}, but a lowest value holds the inrush dip.`,
+          'Read the settled volts, 1.5 to 3 s after contact, or load each battery by itself.',
+        )
+      : passed(against, `${read} meets ${where}, the inrush dip included.${proves}`);
+  }
   if (isUnder(lowest, limit.value)) {
     const because = `${read} is under ${where}. A dragging starter looks the same: isolate the batteries and test each.`;
     if (limits.profile === 'starter')
@@ -81,24 +102,27 @@ export const judgeStarterLoad = (
     const because = `${read} is within ${voltsText(band)} of ${where}.`;
     return marginal(against, because, [trouble('battery.watch', 'bank', because)]);
   }
-  return passed(against, `${read} is above ${where}.`);
+  return passed(against, `${read} is above ${where}.${proves}`);
 };
 
 export const starterLoad = stepRecord(starterLoadReading, {
   stage: 'batteries',
   title: 'Starter as the load',
   points: fixed('bank'),
-  judge: (reading, { facts }) =>
+  judge: (reading, scene) =>
     judgeStarterLoad(reading, {
-      unit: facts.unit,
-      limits: facts.limits,
-      batteryC: bankTemperatureC(facts, reading.batteryC),
+      unit: scene.facts.unit,
+      limits: scene.facts.limits,
+      batteryC: bankTemperatureC(scene.facts, reading.batteryC),
+      lowBattery: lowBattery(scene),
     }),
-  words: ({ lowestVolts }) => `${lowestVolts.map((volts) => figure(volts, 2)).join(', ')} V lowest`,
+  words: ({ lowestVolts, hold }) =>
+    `${lowestVolts.map((volts) => figure(volts, 2)).join(', ')} V ${hold === 'settled' ? 'settled' : 'lowest'}`,
   value: ({ lowestVolts }) => ({ value: Math.min(...lowestVolts), unit: 'V' }),
   leads: acrossBank,
-  owes: ({ facts }) => (PROFILES[facts.limits.profile].decidingTest === 'battery.starterLoad' ? ['bank'] : []),
-  blocked: blockedByLowBattery,
+  owes: ({ facts }) =>
+    !facts.isQuick && PROFILES[facts.limits.profile].decidingTest === 'battery.starterLoad' ? ['bank'] : [],
+  blocked: (scene) => blockedByUnsafeBattery(scene) ?? blockedByLowBattery(scene),
   crankSeconds: () => 3 * CRANK_SECONDS,
   tellsOfRunning: ({ runningVolts }) => runningVolts !== undefined,
 });

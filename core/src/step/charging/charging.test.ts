@@ -105,7 +105,8 @@ describe('rise with every load on', () => {
   ])('%d V at %d rpm is %s', (volts, rpm, verdict) =>
     expect(verdictOf([...full, rise(volts, rpm)], 'charge.rise', 'bank')).toBe(verdict),
   );
-  it('yields no finding', () => expect(findingsOf(judge(visitWith([...full, rise(12.8, 1700)])))).toEqual([]));
+  it('asks for the cables first', () =>
+    expect(findingsOf(judge(visitWith([...full, rise(12.8, 1700)])))).toEqual(['charge.low-rise@bank recheck']));
 });
 
 describe('volts lost in the charging cables', () => {
@@ -172,8 +173,10 @@ describe('recharge current', () => {
     amps,
     minutes: 10,
     loads: 'off',
+    volts: 14.2,
     ...more,
   });
+  const charging = (point: string, amps: number, k: number) => recharge(point, amps, { volts: 14.2 * k });
   const oneSet = unit12({
     bank: { arrangement: '1S2P', batteries: [battery('A', { set: 1 }), battery('B', { set: 1 })] },
   });
@@ -187,18 +190,35 @@ describe('recharge current', () => {
     ['a set', unit12(), 'set:2', 10],
     ['a battery', unit12(), 'C', 10],
     ['24 V series', unit24(), 'bank', 20],
-  ])('%s: limit of %s', (_name, unit, point, amps) => {
-    expect(at([recharge(point, amps)], 'charge.recharge', point, { unit })).toMatchObject({
+    ['a battery of it', unit24(), 'A', 10],
+    ['a string of it', unit24(), 'string:1', 10],
+  ])('%s: limit', (_name, unit, point, amps) => {
+    const rest = unit.bank.batteries.map(({ position }) => rested(position, 12.7));
+    const recharge = (where: string, into: number) => charging(where, into, unit.systemVolts / 12);
+    expect(at([...rest, recharge(point, amps)], 'charge.recharge', point, { unit })).toMatchObject({
       verdict: 'pass',
       limit: { value: amps },
     });
-    expect(findingsOf(judge(visitWith([recharge(point, amps + 0.1)], { unit })))).toEqual([
+    expect(findingsOf(judge(visitWith([...rest, recharge(point, amps + 0.1)], { unit })))).toEqual([
       `battery.keeps-drawing@${point} recharge`,
     ]);
   });
   it.each([[{ loads: 'some' }], [{ minutes: 9 }]])('%o lets a low current pass but not fail', (more) => {
     expect(verdictOf([recharge('bank', 20, more)], 'charge.recharge', 'bank')).toBe('pass');
     expect(verdictOf([recharge('bank', 21, more)], 'charge.recharge', 'bank')).toBe('inconclusive');
+  });
+  it('proves nothing while nothing is charged', () => {
+    expect(verdictOf([recharge('bank', 5, { volts: 13.49 })], 'charge.recharge', 'bank')).toBe('inconclusive');
+    expect(verdictOf([recharge('bank', 5, { volts: 13.5 })], 'charge.recharge', 'bank')).toBe('pass');
+    expect(verdictOf([recharge('bank', 5, { volts: undefined })], 'charge.recharge', 'bank')).toBe('inconclusive');
+    const running: Written = { step: 'charge.volts', point: 'bank', volts: 14, rpm: 1500 };
+    expect(verdictOf([running, recharge('bank', 5, { volts: undefined })], 'charge.recharge', 'bank')).toBe('pass');
+  });
+  it('holds no current against batteries that are not full or were not read', () => {
+    const rest = (volts: number) => ['A', 'B', 'C', 'D'].map((position) => rested(position, volts));
+    expect(verdictOf([recharge('bank', 30)], 'charge.recharge', 'bank')).toBe('inconclusive');
+    expect(verdictOf([...rest(12.59), recharge('bank', 30)], 'charge.recharge', 'bank')).toBe('inconclusive');
+    expect(verdictOf([...rest(12.6), recharge('bank', 30)], 'charge.recharge', 'bank')).toBe('fail');
   });
   it('puts batteries before the alternator they overwork', () => {
     const judgement = judge(

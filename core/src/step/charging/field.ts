@@ -5,8 +5,10 @@ import { voltsText } from '../../quantity/display';
 import { saneVolts } from '../../quantity/sanity';
 import { bridgesSource, lossOf } from '../starting/voltsLost';
 import { readingOf } from '../../judging/readingBase';
-import { againstMax, failed, passed, trouble, type Outcome } from '../../judging/verdict';
+import { againstMax, failed, inconclusive, NO_LIMIT, passed, trouble, type Outcome } from '../../judging/verdict';
 import { between, probesOf } from '../../judging/leads';
+import { alternatorsOf } from '../../unit/bank';
+import type { Unit } from '../../unit/unit';
 import { fixed, stepRecord } from '../../judging/stepRecord';
 
 /** Bank + to the regulator's field terminal, key on, engine off, on externally regulated machines. */
@@ -28,11 +30,24 @@ export const judgeField = (
   return failed(against, because, [trouble('charge.field', 'regulator', because)]);
 };
 
+/** Every alternator is said to have its regulator inside. */
+export const isInternal = (unit: Unit): boolean => {
+  const alternators = alternatorsOf(unit);
+  return alternators.length > 0 && alternators.every(({ regulator }) => regulator === 'internal');
+};
+
 export const field = stepRecord(fieldReading, {
   stage: 'charging',
   title: 'Field supply',
   points: fixed('regulator'),
-  judge: (reading, { facts }) => judgeField(reading, { limits: facts.limits, systemVolts: facts.unit.systemVolts }),
+  judge: (reading, { facts }) =>
+    isInternal(facts.unit)
+      ? inconclusive(
+          NO_LIMIT,
+          'The regulator sits inside the alternator: there is no field wire to read.',
+          'Read the alternator itself.',
+        )
+      : judgeField(reading, { limits: facts.limits, systemVolts: facts.unit.systemVolts }),
   restsOnItself: true,
   words: ({ volts }) => voltsText(volts),
   leads: (unit) => {

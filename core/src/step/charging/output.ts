@@ -20,9 +20,11 @@ import type { Blocked, Scene } from '../../judging/scene';
 import { stepRecord, type StepRecord } from '../../judging/stepRecord';
 import { alternatorsOf } from '../../unit/bank';
 import { alternatorIds } from '../../unit/points';
-import { belt } from '../look/belt';
-import { SIDES } from '../starting/pairedSides';
-import { chargeDrop } from './chargeDrop';
+import { latest } from '../../judging/facts';
+import { alternatorLook } from '../look/alternatorLook';
+import { belt, beltReading } from '../look/belt';
+import { blockedByUnsafeBattery } from '../look/caseLook';
+import { chargeDrop, chargeSide, chargeSidesOf } from './chargeDrop';
 
 /** Peak amperes of one alternator with the pile as demand. */
 export const outputReading = readingOf('charge.output', { peakAmps: saneAmps, governedSpeed: z.boolean() });
@@ -34,9 +36,14 @@ export interface OutputConditions {
   readonly limits: LimitBook;
   /** Things not yet read or not good that could explain a low output, in words. */
   readonly excuses: readonly string[];
+  /** A mark or a tachometer on the pulley has shown that it holds its speed. */
+  readonly speedHolds: boolean;
 }
 
-export const judgeOutput = (reading: OutputReading, { alternator, limits, excuses }: OutputConditions): Outcome => {
+export const judgeOutput = (
+  reading: OutputReading,
+  { alternator, limits, excuses, speedHolds }: OutputConditions,
+): Outcome => {
   const { ratedAmps } = alternator;
   if (ratedAmps === undefined) {
     return inconclusive(
@@ -64,21 +71,27 @@ export const judgeOutput = (reading: OutputReading, { alternator, limits, excuse
     const because = `${sentence}, under ${figure(passPercent.value, 0)} %.`;
     return marginal(against, because, [trouble('alternator.low-output', alternator.id, because)]);
   }
-  const because = `${sentence}, under ${figure(failPercent.value, 0)} %, with belt, cables and speed good.`;
-  return failed(against, because, [trouble('alternator.low-output', alternator.id, because)]);
+  const slips = speedHolds ? '' : ' A belt can look sound and slip: hold a mark or a tachometer to the pulley first.';
+  const because = `${sentence}, under ${figure(failPercent.value, 0)} %, with belt, cables and speed good.${slips}`;
+  return failed(against, because, [
+    trouble('alternator.low-output', alternator.id, because, speedHolds ? undefined : 'recheck'),
+  ]);
 };
 
 /** What has to be settled before a low output says anything, in words. */
-const excusesOf = (scene: Scene): string[] => {
+const excusesOf = (scene: Scene, id: string): string[] => {
   const excuse = (step: Pick<StepRecord, 'step'>, point: string, name: string): string[] => {
     const outcome = scene.outcome(step, point);
-    if (outcome === null) return [`${name} has not been ${step.step === belt.step ? 'looked at' : 'read'}`];
+    if (outcome === null) return [`${name} has not been ${step.step.startsWith('look.') ? 'looked at' : 'read'}`];
     if (outcome.verdict === 'inconclusive') return [`${name} is not judged yet`];
     return outcome.verdict === 'fail' ? [`${name} is not good`] : [];
   };
   return [
     ...excuse(belt, 'drive', 'the belt'),
-    ...SIDES.flatMap((side) => excuse(chargeDrop, side, `the ${side} charging cable`)),
+    ...excuse(alternatorLook, id, `the mounting and wiring of ${id}`),
+    ...chargeSidesOf(scene.facts.unit, id).flatMap((point) =>
+      excuse(chargeDrop, point, `the ${chargeSide(point).side} charging cable`),
+    ),
   ];
 };
 
@@ -90,7 +103,12 @@ export const output = stepRecord(outputReading, {
     const alternator = alternatorsOf(scene.facts.unit).find(({ id }) => id === reading.point);
     return alternator === undefined
       ? null
-      : judgeOutput(reading, { alternator, limits: scene.facts.limits, excuses: excusesOf(scene) });
+      : judgeOutput(reading, {
+          alternator,
+          limits: scene.facts.limits,
+          excuses: excusesOf(scene, alternator.id),
+          speedHolds: latest(scene.facts, beltReading, 'drive')?.speed === 'holds',
+        });
   },
   words: ({ peakAmps, governedSpeed }) => `${ampsText(peakAmps)} peak, ${governedSpeed ? 'governed speed' : 'slower'}`,
   value: ({ peakAmps }) => ({ value: peakAmps, unit: 'A' }),
@@ -99,8 +117,10 @@ export const output = stepRecord(outputReading, {
     clamp: { at: 'charge.positive', words: `the cable at the B+ stud of ${point}, arrow to the bank` },
     pile: { at: 'bank', words: 'across the bank, as demand' },
   }),
-  owes: ({ facts }) => alternatorIds(facts.unit),
+  owes: ({ facts }) => (facts.isQuick ? [] : alternatorIds(facts.unit)),
   blocked: (scene, point): Blocked | null => {
+    const unsafe = blockedByUnsafeBattery(scene);
+    if (unsafe !== null) return unsafe;
     if (scene.outcome(output, point)?.verdict !== 'inconclusive') return null;
     if (scene.outcome(belt, 'drive')?.verdict === 'fail') {
       return {
@@ -108,11 +128,13 @@ export const output = stepRecord(outputReading, {
         unblock: { step: belt.step, point: 'drive' },
       };
     }
-    const side = SIDES.find((at) => scene.outcome(chargeDrop, at)?.verdict === 'fail');
-    if (side === undefined) return null;
+    const failing = chargeSidesOf(scene.facts.unit, point).find(
+      (at) => scene.outcome(chargeDrop, at)?.verdict === 'fail',
+    );
+    if (failing === undefined) return null;
     return {
-      because: `Put the ${side} charging cable right and read it again: the output means nothing before.`,
-      unblock: { step: chargeDrop.step, point: side },
+      because: `Put the ${chargeSide(failing).side} charging cable right and read it again: the output means nothing before.`,
+      unblock: { step: chargeDrop.step, point: failing },
     };
   },
   tellsOfRunning: () => true,

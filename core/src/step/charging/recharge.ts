@@ -2,47 +2,60 @@ import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import type { LimitName } from '../../method/limit';
 import { isOver, isUnder } from '../../quantity/compare';
-import { ampsText, figure } from '../../quantity/display';
-import { saneAmps, saneMinutes } from '../../quantity/sanity';
+import { ampsText, figure, voltsText } from '../../quantity/display';
+import { saneAmps, saneMinutes, saneVolts } from '../../quantity/sanity';
 import { parseArrangement } from '../../unit/arrangement';
-import { isSeriesBank, setNumbers } from '../../unit/bank';
-import type { Unit } from '../../unit/unit';
+import { batteriesInOrder, batteryFactor, isSeriesBank, restsHigher, setNumbers } from '../../unit/bank';
+import type { Battery, Unit } from '../../unit/unit';
 import { readingOf } from '../../judging/readingBase';
 import { againstMax, failed, inconclusive, passed, trouble, type Outcome } from '../../judging/verdict';
 import { NO_LEADS } from '../../judging/leads';
-import type { Blocked } from '../../judging/scene';
-import { fixed, stepRecord } from '../../judging/stepRecord';
+import type { Blocked, Scene } from '../../judging/scene';
+import { stepRecord } from '../../judging/stepRecord';
 import { rechargePoints } from '../../unit/points';
-import { isOvervoltage, runningVolts } from './runningVolts';
+import { latest } from '../../judging/facts';
+import { restingFor } from '../battery/openCircuit';
+import { blockedByUnsafeBattery } from '../look/caseLook';
+import { isOvervoltage, runningVolts, runningVoltsReading } from './runningVolts';
 
 /** Amperes into the bank, a set or a battery at idle, and how long it has idled. */
 export const rechargeReading = readingOf('charge.recharge', {
   amps: saneAmps,
   minutes: saneMinutes,
   loads: z.enum(['off', 'some']),
+  volts: saneVolts.optional().describe('At the bank, at the same moment'),
 });
 export type RechargeReading = z.infer<typeof rechargeReading>;
 
 export const RECHARGE_WAIT_MINUTES = 10;
 
-/** Which limit holds at a point: a set, a battery or a bank of one set 10 A; several sets or a 24 V series bank 20 A. */
+/** Which limit holds at a point: a bank of several sets or a 24 V series bank 20 A; a set, string, battery or a bank of one set 10 A. */
 export const rechargeLimitName = (point: string, unit: Unit): LimitName => {
-  const wide24 = isSeriesBank(unit.bank) && unit.systemVolts === 24;
-  if (point !== 'bank') return wide24 && !point.startsWith('set:') ? 'rechargeBankAmps' : 'rechargeSetAmps';
-  if (wide24) return 'rechargeBankAmps';
+  if (point !== 'bank') return 'rechargeSetAmps';
+  if (isSeriesBank(unit.bank) && unit.systemVolts === 24) return 'rechargeBankAmps';
   if (parseArrangement(unit.bank.arrangement).parallel === 1) return 'rechargeSetAmps';
   const sets = setNumbers(unit.bank);
   return sets !== null && sets.length === 1 ? 'rechargeSetAmps' : 'rechargeBankAmps';
 };
+
+/** A bank that gets less is not being charged: no current into it proves anything. Per 12 V, rule of thumb. */
+const CHARGING_VOLTS = 13.5;
 
 export interface RechargeConditions {
   readonly unit: Unit;
   readonly limits: LimitBook;
   /** Running volts were read above their band: they drive the current. */
   readonly overvoltage: boolean;
+  /** Running volts at the bank, null when not read. */
+  readonly bankVolts: number | null;
+  /** A battery of it that was not read at rest, or rested too low to be sure of, in words; null when all are full. */
+  readonly notFull: string | null;
 }
 
-export const judgeRecharge = (reading: RechargeReading, { unit, limits, overvoltage }: RechargeConditions): Outcome => {
+export const judgeRecharge = (
+  reading: RechargeReading,
+  { unit, limits, overvoltage, bankVolts, notFull }: RechargeConditions,
+): Outcome => {
   const { amps, minutes, loads, point } = reading;
   const limit = limits.get(rechargeLimitName(point, unit));
   const against = againstMax(limit, amps);
@@ -53,7 +66,17 @@ export const judgeRecharge = (reading: RechargeReading, { unit, limits, overvolt
       `${ampsText(amps)}: the batteries give current, or the clamp's arrow faces backwards.`,
       'Zero the clamp, point its arrow into the battery, and read again.',
     );
-  if (!isOver(amps, limit.value)) return passed(against, `${after} is within ${ampsText(limit.value)}.`);
+  if (!isOver(amps, limit.value)) {
+    const volts = reading.volts ?? bankVolts;
+    const least = CHARGING_VOLTS * limits.systemFactor;
+    if (volts === null || isUnder(volts, least))
+      return inconclusive(
+        against,
+        `${after} is within ${ampsText(limit.value)}, but ${volts === null ? 'the running volts were not read' : `at ${voltsText(volts)} nothing is charged`}: it proves nothing.`,
+        `Read it with at least ${voltsText(least)} at the bank.`,
+      );
+    return passed(against, `${after} is within ${ampsText(limit.value)}.`);
+  }
   if (loads === 'some')
     return inconclusive(
       against,
@@ -74,13 +97,39 @@ export const judgeRecharge = (reading: RechargeReading, { unit, limits, overvolt
       'Put the regulator right first, then read the recharge current again.',
     );
   }
+  if (notFull !== null)
+    return inconclusive(
+      against,
+      `${after} is over ${ampsText(limit.value)}, but ${notFull}: a sound bank that is not full takes as much.`,
+      'Charge the bank fully, let it rest, then read again.',
+    );
   const because = `${after} is over ${ampsText(limit.value)}: it never stops taking current, and overloads the alternator. Recharge, rest, repeat; then clamp each battery lead to find which.`;
   return failed(against, because, [trouble('battery.keeps-drawing', point, because)]);
+};
+
+/** Batteries whose current flows at a point. */
+const behind = ({ bank }: Unit, point: string): readonly Battery[] => {
+  const [kind, number] = point.split(':', 2);
+  if (kind === 'set') return batteriesInOrder(bank).filter(({ set }) => String(set) === number);
+  if (kind === 'string') return batteriesInOrder(bank).filter(({ string }) => String(string) === number);
+  return batteriesInOrder(bank).filter(({ position }) => point === 'bank' || position === point);
+};
+
+const notFullAt = (scene: Scene, point: string): string | null => {
+  const { unit, limits } = scene.facts;
+  for (const battery of behind(unit, point)) {
+    const reading = restingFor(scene, battery.position, null)?.reading;
+    if (reading === undefined) return `battery ${battery.position} was not read at rest`;
+    const sure = limits.get(restsHigher(battery) ? 'loadSureAgmVolts' : 'loadSureVolts', batteryFactor(battery));
+    if (isUnder(reading.volts, sure.value)) return `battery ${battery.position} rested at ${voltsText(reading.volts)}`;
+  }
+  return null;
 };
 
 /** Whose lead the clamp goes round, in words. */
 const clampWords = (point: string): string => {
   if (point === 'bank') return 'all leads of one bank post together, arrow into the bank';
+  if (point.startsWith('string:')) return `the lead of string ${point.slice(7)}, arrow into it`;
   return point.startsWith('set:')
     ? `the lead of set ${point.slice(4)}, arrow into it`
     : `one lead of battery ${point}, arrow into it`;
@@ -95,6 +144,8 @@ export const recharge = stepRecord(rechargeReading, {
       unit: scene.facts.unit,
       limits: scene.facts.limits,
       overvoltage: isOvervoltage(scene),
+      bankVolts: latest(scene.facts, runningVoltsReading, 'bank')?.volts ?? null,
+      notFull: notFullAt(scene, reading.point),
     }),
   words: ({ amps, minutes, loads }) => `${ampsText(amps)} after ${figure(minutes, 0)} min, loads ${loads}`,
   value: ({ amps }) => ({ value: amps, unit: 'A' }),
@@ -102,13 +153,14 @@ export const recharge = stepRecord(rechargeReading, {
     ...NO_LEADS,
     clamp: { at: /^[A-F]$/.test(point) ? `post:${point}` : 'bank', words: clampWords(point) },
   }),
-  owes: fixed('bank'),
+  owes: ({ facts }) => (facts.isQuick ? [] : ['bank']),
   blocked: (scene, point): Blocked | null =>
-    scene.outcome(recharge, point)?.verdict !== 'inconclusive' || !isOvervoltage(scene)
+    blockedByUnsafeBattery(scene) ??
+    (scene.outcome(recharge, point)?.verdict !== 'inconclusive' || !isOvervoltage(scene)
       ? null
       : {
           because: 'Put the regulator right and read the running volts again: they drive the recharge current.',
           unblock: { step: runningVolts.step, point: 'bank' },
-        },
+        }),
   tellsOfRunning: () => true,
 });

@@ -9,6 +9,7 @@ import { readingOf } from '../../judging/readingBase';
 import { againstMax, failed, passed, trouble, type Outcome } from '../../judging/verdict';
 import { acrossAlternatorOrBank } from '../../judging/leads';
 import { stepRecord } from '../../judging/stepRecord';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { figure } from '../../quantity/display';
 
 /** Alternating volts, running and loaded, at an alternator's B+ or at the bank. */
@@ -50,5 +51,6 @@ export const ripple = stepRecord(rippleReading, {
   words: ({ acVolts }) => `${figure(acVolts, 3)} V AC`,
   value: ({ acVolts }) => ({ value: acVolts, unit: 'V' }),
   leads: acrossAlternatorOrBank,
+  blocked: blockedByUnsafeBattery,
   tellsOfRunning: () => true,
 });

@@ -4,9 +4,10 @@ import { isOver, isUnder } from '../../quantity/compare';
 import { figure, voltsText } from '../../quantity/display';
 import { saneRpm, saneVolts } from '../../quantity/sanity';
 import { readingOf } from '../../judging/readingBase';
-import { againstMin, inconclusive, marginal, NO_LIMIT, passed, type Outcome } from '../../judging/verdict';
+import { againstMin, inconclusive, marginal, NO_LIMIT, passed, trouble, type Outcome } from '../../judging/verdict';
 import { acrossBank } from '../../judging/leads';
 import { fixed, stepRecord } from '../../judging/stepRecord';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { restingBankVolts } from '../battery/openCircuit';
 
 /** Bank volts with every load on, engine at 1500 to 2000 rpm. */
@@ -36,7 +37,16 @@ export const judgeRise = (reading: RiseReading, restingVolts: number | null, lim
   const sentence = `${voltsText(volts)} with every load on, ${voltsText(restingVolts)} at rest + ${voltsText(rise.value)} asked for`;
   if (isUnder(rpm, SPEED_RPM.min) && !enough) return inconclusive(against, `${sentence}, but at only ${speed}.`, redo);
   if (isOver(rpm, SPEED_RPM.max) && enough) return inconclusive(against, `${sentence}, but at ${speed}.`, redo);
-  return enough ? passed(against, `${sentence}.`) : marginal(against, `${sentence}: it does not keep up.`);
+  return enough
+    ? passed(against, `${sentence}.`)
+    : marginal(against, `${sentence}: it does not keep up.`, [
+        trouble(
+          'charge.low-rise',
+          'bank',
+          `${sentence}: it does not keep up. Read the charging cables first.`,
+          'recheck',
+        ),
+      ]);
 };
 
 export const rise = stepRecord(riseReading, {
@@ -46,5 +56,6 @@ export const rise = stepRecord(riseReading, {
   judge: (reading, scene) => judgeRise(reading, restingBankVolts(scene), scene.facts.limits),
   words: ({ volts, rpm }) => `${voltsText(volts)} at ${figure(rpm, 0)} rpm`,
   leads: acrossBank,
+  blocked: blockedByUnsafeBattery,
   tellsOfRunning: () => true,
 });

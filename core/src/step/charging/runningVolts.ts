@@ -1,8 +1,10 @@
 import type * as z from 'zod';
-import { latest, type VisitFacts } from '../../judging/facts';
+import { coldestKnownC, latest, type VisitFacts } from '../../judging/facts';
 import { acrossAlternatorOrBank, acrossBattery } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import type { JudgedOutcome, Scene } from '../../judging/scene';
+import { isOver } from '../../quantity/compare';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { fixed, stepRecord } from '../../judging/stepRecord';
 import type { Outcome } from '../../judging/verdict';
 import { figure, voltsText } from '../../quantity/display';
@@ -20,12 +22,28 @@ import { judgeRunningAtAlternator, judgeRunningAtBank, type RunningConditions } 
 export const runningVoltsReading = readingOf('charge.volts', { volts: saneVolts, rpm: saneRpm });
 export type RunningVoltsReading = z.infer<typeof runningVoltsReading>;
 
+/** Volts a kelvin colder than 20 °C adds to what a sealed battery stands, per 12 V, and the most of it. Published. */
+const COLDER_VOLTS_PER_KELVIN = 0.03;
+const MOST_COLDER_VOLTS = 0.6;
+
+const delicateVolts = (facts: VisitFacts): RunningConditions['delicate'] => {
+  const chemistries = new Set(facts.unit.bank.batteries.map(({ chemistry }) => chemistry));
+  const chemistry = chemistries.has('gel') ? 'gel' : chemistries.has('agm') ? 'agm' : null;
+  if (chemistry === null) return null;
+  const warm = facts.limits.get(chemistry === 'gel' ? 'runningMaxGelVolts' : 'runningMaxAgmVolts').value;
+  const celsius = coldestKnownC(facts);
+  const colder =
+    celsius === null ? 0 : Math.min(MOST_COLDER_VOLTS, Math.max(0, 20 - celsius) * COLDER_VOLTS_PER_KELVIN);
+  return { volts: warm + colder * facts.limits.systemFactor, chemistry };
+};
+
 const conditions = (scene: Scene): RunningConditions => {
   const { facts } = scene;
   const belt = latest(facts, beltReading, 'drive');
   return {
     limits: facts.limits,
     lowBattery: lowBattery(scene),
+    delicate: delicateVolts(facts),
     alternators: alternatorsOf(facts.unit).map(({ id, remoteSense }) => {
       const reading = latest(facts, runningVoltsReading, id);
       const look = latest(facts, alternatorLookReading, id);
@@ -62,7 +80,14 @@ const judge = (reading: RunningVoltsReading, scene: Scene): Outcome | null => {
   return judgeRunningAtAlternator(reading, {
     limits: facts.limits,
     remoteSense: alternator.remoteSense,
-    bank: bank === null ? null : { outcome: bank, readingId: bank.readings[0]! },
+    bank:
+      bank === null
+        ? null
+        : {
+            outcome: bank,
+            readingId: bank.readings[0]!,
+            volts: latest(facts, runningVoltsReading, 'bank')?.volts ?? reading.volts,
+          },
   });
 };
 
@@ -86,12 +111,17 @@ export const runningVolts = stepRecord(runningVoltsReading, {
   leads: (unit, point) =>
     positions(unit).includes(point) ? acrossBattery(unit, point) : acrossAlternatorOrBank(unit, point),
   owes: fixed('bank'),
-  blocked: (scene, point) => (point === 'bank' ? blockedByLowBattery(scene) : null),
+  blocked: (scene, point) => blockedByUnsafeBattery(scene) ?? (point === 'bank' ? blockedByLowBattery(scene) : null),
   tellsOfRunning: () => true,
 });
 
-/** Running volts stand above their band, at the bank or at an alternator. */
-export const isOvervoltage = (scene: Scene): boolean =>
-  ['bank', ...alternatorsOf(scene.facts.unit).map(({ id }) => id)].some((point) =>
-    scene.outcome(runningVolts, point)?.troubles.some(({ code }) => code === 'charge.overvoltage'),
-  );
+/** Running volts as last read stand above the band of the system, at the bank or at an alternator. */
+export const isOvervoltage = (scene: Scene): boolean => {
+  const { facts } = scene;
+  const top = facts.limits.get('runningMaxVolts').value;
+  return ['bank', ...alternatorsOf(facts.unit).map(({ id }) => id)].some((point) => {
+    const tells = scene.outcome(runningVolts, point)?.troubles.some(({ code }) => code === 'charge.overvoltage');
+    const volts = latest(facts, runningVoltsReading, point)?.volts;
+    return tells === true && (volts === undefined || isOver(volts, top));
+  });
+};

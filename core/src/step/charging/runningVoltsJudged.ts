@@ -29,8 +29,12 @@ export interface RunningConditions {
   /** Position of a battery that is low on charge, or null. */
   readonly lowBattery: string | null;
   readonly alternators: readonly AlternatorVolts[];
+  /** Highest volts the most delicate chemistry of the bank stands at its temperature; null for flooded ones. */
+  readonly delicate: { readonly volts: number; readonly chemistry: string } | null;
 }
 
+/** An alternator this far, per 12 V, under its bank does not charge it: the leads stand elsewhere. */
+const UNDER_BANK_VOLTS = 0.2;
 export const REVERSED = 'Put red on the positive side and read again.';
 
 /** Against whichever border lies nearer. */
@@ -116,6 +120,13 @@ export const judgeRunningAtBank = (
   if (high !== null) return high;
   const min = limits.get('runningMinVolts');
   if (isUnder(volts, min.value)) return judgeLow(reading, conditions);
+  const { delicate } = conditions;
+  if (delicate !== null && isOver(volts, delicate.volts)) {
+    const because = `${voltsText(volts)} running is over the ${voltsText(delicate.volts)} that ${delicate.chemistry} batteries stand at this temperature: they lose what cannot be topped up.`;
+    return marginal(againstMax(limits.get('overvoltageVolts'), volts), because, [
+      trouble('charge.overvoltage', 'bank', because),
+    ]);
+  }
   return passed(
     againstBand(volts, limits),
     `${voltsText(volts)} running lies between ${voltsText(min.value)} and ${voltsText(limits.get('runningMaxVolts').value)}. A bad joint hardly shows at light load: the cables are still to be read.`,
@@ -135,10 +146,20 @@ export const judgeRunningAtAlternator = (
   }: {
     readonly limits: LimitBook;
     readonly remoteSense: boolean;
-    readonly bank: { readonly outcome: Outcome; readonly readingId: string } | null;
+    readonly bank: { readonly outcome: Outcome; readonly readingId: string; readonly volts: number } | null;
   },
 ): Outcome => {
   const { volts, point } = reading;
+  const gap = UNDER_BANK_VOLTS * limits.systemFactor;
+  if (bank !== null && volts >= 0 && isOver(bank.volts - volts, gap))
+    return {
+      ...inconclusive(
+        NO_LIMIT,
+        `${voltsText(volts)} at ${point} is more than ${voltsText(gap)} under the ${voltsText(bank.volts)} of its bank: an alternator that charges cannot be.`,
+        'Look where the leads stand: red on its B+ stud, black on its own ground, at the same speed. Then read both again.',
+      ),
+      alsoUsed: [bank.readingId],
+    };
   if (volts < 0) return inconclusive(NO_LIMIT, `${voltsText(volts)} is below zero: the leads are reversed.`, REVERSED);
   const min = limits.get('runningMinVolts');
   if (isUnder(volts, min.value)) {

@@ -2,17 +2,20 @@ import * as z from 'zod';
 import { NO_LEADS } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import { fixed, stepRecord } from '../../judging/stepRecord';
-import { marginal, NO_LIMIT, passed, trouble, type Outcome } from '../../judging/verdict';
-import { seen } from './seen';
+import { marginal, NO_LIMIT, trouble, type Outcome } from '../../judging/verdict';
+import { answersText, seen } from './seen';
 
 export const beltReading = readingOf('look.belt', {
   condition: z.enum(['sound', 'loose', 'worn', 'cracked', 'glazed', 'missing']),
+  speed: z.enum(['holds', 'slips']).optional().describe('By a mark or a tachometer on the pulley'),
 });
 export type BeltReading = z.infer<typeof beltReading>;
 
-export const judgeBelt = ({ condition }: Pick<BeltReading, 'condition'>): Outcome => {
-  if (condition === 'sound') return passed(NO_LIMIT, 'Belt and tensioner are sound.');
+const judgeBelt = ({ condition, speed }: BeltReading): Outcome => {
+  const slips = trouble('belt.drive', 'drive', 'The pulley does not hold its speed: the belt slips.');
+  if (condition === 'sound') return seen(speed === 'slips' ? [slips] : [], 'Belt and tensioner are sound.');
   const found = [trouble('belt.drive', 'drive', `The belt is ${condition}: it may slip under load.`)];
+  if (speed === 'slips') return seen([...found, slips], '');
   return condition === 'worn' ? marginal(NO_LIMIT, found[0]!.because, found) : seen(found, '');
 };
 
@@ -22,7 +25,7 @@ export const belt = stepRecord(beltReading, {
   points: fixed('drive'),
   judge: judgeBelt,
   restsOnItself: true,
-  words: ({ condition }) => condition,
+  words: ({ condition, speed }) => answersText(condition, speed === undefined ? undefined : `speed ${speed}`),
   leads: () => NO_LEADS,
   owes: fixed('drive'),
 });

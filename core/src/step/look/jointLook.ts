@@ -4,10 +4,10 @@ import { readingOf } from '../../judging/readingBase';
 import { stepRecord } from '../../judging/stepRecord';
 import { trouble } from '../../judging/verdict';
 import { joints, positions } from '../../unit/points';
-import { answersText, seen } from './seen';
+import { answersText, seen, unseenLeftOut } from './seen';
 
 export const jointLookReading = readingOf('look.joint', {
-  condition: z.enum(['clean', 'corroded', 'loose', 'damaged']),
+  condition: z.enum(['clean', 'corroded', 'loose', 'damaged', 'unseen']),
   deposit: z.enum(['none', 'white', 'blue-green', 'oxide']).optional(),
 });
 
@@ -15,13 +15,23 @@ export const jointLook = stepRecord(jointLookReading, {
   stage: 'look',
   title: 'Joint',
   points: joints,
+  // What was not seen is neither good nor bad: it is not judged, and not asked for again.
   judge: ({ point, condition }) =>
-    seen(
-      condition === 'clean' ? [] : [trouble('joint.poor', point, `The joint ${point} is ${condition}.`)],
-      'Joint clean and tight.',
-    ),
+    condition === 'unseen'
+      ? null
+      : seen(
+          condition === 'clean' ? [] : [trouble('joint.poor', point, `The joint ${point} is ${condition}.`)],
+          'Joint clean and tight.',
+        ),
   restsOnItself: true,
-  words: ({ condition, deposit }) => answersText(condition, deposit),
+  words: ({ condition, deposit }) => answersText(condition === 'unseen' ? 'not seen' : condition, deposit),
   leads: () => NO_LEADS,
-  owes: ({ facts }) => positions(facts.unit).flatMap((position) => [`${position}+`, `${position}-`]),
+  owes: ({ facts }) =>
+    facts.isQuick
+      ? []
+      : unseenLeftOut(
+          facts,
+          jointLookReading,
+          positions(facts.unit).flatMap((position) => [`${position}+`, `${position}-`]),
+        ),
 });

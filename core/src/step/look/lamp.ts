@@ -10,6 +10,9 @@ export const lampReading = readingOf('look.lamp', {
   running: z.enum(['lit', 'dark']),
 });
 
+/** The running volts, by name: their record rests on the look. */
+const RUNNING_VOLTS = { step: 'charge.volts' };
+
 const LAMP_TROUBLE: Readonly<Record<string, string>> = {
   'dark dark': 'The charge lamp stays dark with key on: bulb, fuse or exciter wire.',
   'lit lit': 'The charge lamp stays lit with the engine running: charging does not reach it.',
@@ -20,14 +23,16 @@ export const lamp = stepRecord(lampReading, {
   stage: 'look',
   title: 'Charge lamp',
   points: fixed('dash'),
-  judge: ({ keyOn, running }) => {
+  judge: ({ keyOn, running }, scene) => {
     const because = LAMP_TROUBLE[`${keyOn} ${running}`];
+    const volts = scene.outcome(RUNNING_VOLTS, 'bank')?.verdict;
+    // Lit while running it is a symptom: what it tells of is read before the lamp itself is repaired.
+    const isSymptom = running === 'lit' && volts !== 'pass' && volts !== 'marginal';
     return seen(
-      because === undefined ? [] : [trouble('charge.lamp', 'dash', because)],
+      because === undefined ? [] : [trouble('charge.lamp', 'dash', because, isSymptom ? 'recheck' : undefined)],
       'Charge lamp lit with key on, dark running.',
     );
   },
-  restsOnItself: true,
   words: ({ keyOn, running }) => `key on ${keyOn}, running ${running}`,
   leads: () => NO_LEADS,
   tellsOfRunning: () => true,

@@ -7,6 +7,11 @@ import type { LimitBook } from '../../method/book';
 import { isOver } from '../../quantity/compare';
 import { voltsText } from '../../quantity/display';
 import { saneVolts } from '../../quantity/sanity';
+import type { Scene } from '../../judging/scene';
+import { jointLook } from '../look/jointLook';
+import { joint } from './joint';
+import { switchContacts } from './switchContacts';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
 import { bridgesSource, lossOf } from './voltsLost';
 
@@ -14,10 +19,14 @@ import { bridgesSource, lossOf } from './voltsLost';
 export const controlReading = readingOf('start.control', { volts: saneVolts });
 export type ControlReading = z.infer<typeof controlReading>;
 
-export const judgeControl = (
-  reading: ControlReading,
-  { limits, systemVolts }: { readonly limits: LimitBook; readonly systemVolts: number },
-): Outcome => {
+export interface ControlConditions {
+  readonly limits: LimitBook;
+  readonly systemVolts: number;
+  /** What has to be read or put right before the wire itself is to blame, in words; null when nothing. */
+  readonly first: string | null;
+}
+
+export const judgeControl = (reading: ControlReading, { limits, systemVolts, first }: ControlConditions): Outcome => {
   const bridge = bridgesSource(reading.volts, systemVolts);
   if (bridge !== null) return bridge;
   const { volts, signNote } = lossOf(reading.volts);
@@ -28,20 +37,35 @@ export const judgeControl = (
       against,
       `The control circuit loses ${voltsText(volts)}, within ${voltsText(limit.value)}.${signNote}`,
     );
-  const because = `The control circuit loses ${voltsText(volts)}, over ${voltsText(limit.value)}.${signNote}`;
-  return failed(against, because, [trouble('start.control-circuit', 'starter', because)]);
+  const because = `The control circuit loses ${voltsText(volts)}, over ${voltsText(limit.value)}.${signNote}${first === null ? '' : ` First ${first}.`}`;
+  return failed(against, because, [
+    trouble('start.control-circuit', 'starter', because, first === null ? undefined : 'recheck'),
+  ]);
+};
+
+const firstOf = (scene: Scene): string | null => {
+  const { starter } = scene.facts.unit;
+  const hasSwitch = starter !== undefined && starter.magneticSwitch !== 'none';
+  if (hasSwitch && scene.outcome(switchContacts, 'starter') === null) return 'read across the magnetic switch';
+  const fails = [jointLook, joint].some((step) => scene.outcome(step, 'A+')?.verdict === 'fail');
+  return fails ? 'put joint A+ right' : null;
 };
 
 export const control = stepRecord(controlReading, {
   stage: 'starting',
   title: 'Volts lost in the control wire',
   points: fixed('starter'),
-  judge: (reading, { facts }) => judgeControl(reading, { limits: facts.limits, systemVolts: facts.unit.systemVolts }),
-  restsOnItself: true,
+  judge: (reading, scene) =>
+    judgeControl(reading, {
+      limits: scene.facts.limits,
+      systemVolts: scene.facts.unit.systemVolts,
+      first: firstOf(scene),
+    }),
   words: ({ volts }) => voltsText(volts),
   leads: (unit) => {
     const { probe, plus } = probesOf(unit);
     return between(plus, probe('starter.control'));
   },
+  blocked: blockedByUnsafeBattery,
   crankSeconds: () => CRANK_SECONDS,
 });

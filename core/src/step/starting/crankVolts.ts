@@ -19,6 +19,8 @@ import {
 import { bankTemperatureC } from '../../judging/facts';
 import { acrossBank, between, probesOf } from '../../judging/leads';
 import { fixed, stepRecord } from '../../judging/stepRecord';
+import { COLDEST_JUDGED_C } from '../../battery/loadLimit';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
 
 /** Volts while cranking, settled (1.5 to 3 s after contact) or the lowest held, which includes the inrush dip. */
@@ -63,8 +65,8 @@ export const judgeCrankVoltsAtBank = (
   if (limit === null) {
     return inconclusive(
       NO_LIMIT,
-      `${celsiusText(batteryC)} is below the end of the chart.`,
-      'Warm the bank above −18 °C and crank again.',
+      `${celsiusText(batteryC)} is colder than anything that can be said of a bank under load.`,
+      `Warm the bank above ${celsiusText(COLDEST_JUDGED_C)} and crank again.`,
     );
   }
   const against = againstMin(limit, volts);
@@ -99,10 +101,12 @@ export const crankVolts = stepRecord(crankVoltsReading, {
       ? judgeCrankVoltsAtBank(reading, { unit: facts.unit, limits: facts.limits, batteryC: bankTemperatureC(facts) })
       : judgeCrankVoltsAtStarter(reading, facts.limits),
   words: ({ volts, hold }) => `${voltsText(volts)} ${hold === 'lowest' ? 'lowest' : 'settled'}`,
+  owes: ({ facts }) => (facts.isQuick ? ['bank'] : []),
   leads: (unit, point) => {
     if (point === 'bank') return acrossBank(unit);
     const { probe, ground } = probesOf(unit);
     return between(probe('starter.B+'), ground);
   },
+  blocked: blockedByUnsafeBattery,
   crankSeconds: () => CRANK_SECONDS,
 });

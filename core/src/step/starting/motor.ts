@@ -6,6 +6,7 @@ import { inconclusive, NO_LIMIT, passed, type Outcome } from '../../judging/verd
 import type { LimitBook } from '../../method/book';
 import { voltsText } from '../../quantity/display';
 import { saneVolts } from '../../quantity/sanity';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
 
 /** While cranking: motor terminal to ground. */
@@ -36,5 +37,6 @@ export const motor = stepRecord(motorReading, {
     const { probe, ground } = probesOf(unit);
     return between(probe('starter.motor'), ground);
   },
+  blocked: blockedByUnsafeBattery,
   crankSeconds: () => CRANK_SECONDS,
 });

@@ -7,6 +7,7 @@ import type { LimitBook } from '../../method/book';
 import { isUnder } from '../../quantity/compare';
 import { voltsText } from '../../quantity/display';
 import { saneVolts } from '../../quantity/sanity';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
 import { bridgesSource, lossOf } from './voltsLost';
 
@@ -43,5 +44,6 @@ export const solenoid = stepRecord(solenoidReading, {
     const { probe } = probesOf(unit);
     return between(probe('starter.B+'), probe('starter.motor'));
   },
+  blocked: blockedByUnsafeBattery,
   crankSeconds: () => CRANK_SECONDS,
 });

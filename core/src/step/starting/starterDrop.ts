@@ -10,6 +10,7 @@ import { bridgesSource, lossOf } from './voltsLost';
 import { latest } from '../../judging/facts';
 import { between, probesOf } from '../../judging/leads';
 import { fixed, stepRecord } from '../../judging/stepRecord';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
 
 /** Volts lost on one side of the starter cables, under the pile's known current or while cranking. */
@@ -22,7 +23,9 @@ export type StarterDropReading = z.infer<typeof starterDropReading>;
 
 /** The sum limit is stated at this current; readings between the borders are scaled to it. */
 export const PILE_REFERENCE_AMPS = 500;
-const PILE_RANGE_AMPS = { min: 250, max: 600 } as const;
+export const PILE_RANGE_AMPS = { min: 250, max: 600 } as const;
+/** Under this the loss is brought from so far that a sum near the limit stays in doubt. */
+const SURE_AMPS = 400;
 
 const CODES = { positive: 'cable.starter-positive', negative: 'cable.starter-negative' } as const;
 
@@ -31,7 +34,12 @@ const lossAtReference = (reading: StarterDropReading, systemVolts: number): Side
   const { amps, by, point, id, volts } = reading;
   if (by !== 'pile' || amps === undefined || bridgesSource(volts, systemVolts) !== null) return null;
   if (!isWithin(amps, PILE_RANGE_AMPS.min, PILE_RANGE_AMPS.max)) return null;
-  return { side: point as Side, readingId: id, volts: (lossOf(volts).volts * PILE_REFERENCE_AMPS) / amps };
+  return {
+    side: point as Side,
+    readingId: id,
+    volts: (lossOf(volts).volts * PILE_REFERENCE_AMPS) / amps,
+    isFarOff: isUnder(amps, SURE_AMPS),
+  };
 };
 
 const judgeByCrank = (reading: StarterDropReading, limits: LimitBook): Outcome => {
@@ -76,13 +84,19 @@ export const judgeStarterDrop = (
     reading.amps === PILE_REFERENCE_AMPS
       ? ''
       : ` Read ${voltsText(reading.volts)} at ${ampsText(reading.amps ?? 0)}, brought to ${ampsText(PILE_REFERENCE_AMPS)}.`;
-  return judgeBySum(
-    own,
-    other === null ? null : lossAtReference(other, systemVolts),
-    limits.get('starterDropSumVolts'),
-    CODES,
-    `${scaled}${signNote}`,
-  );
+  const otherLoss = other === null ? null : lossAtReference(other, systemVolts);
+  return judgeBySum(own, otherLoss, {
+    limit: limits.get('starterDropSumVolts'),
+    codeOf: CODES,
+    note: `${scaled}${signNote}`,
+    otherWay:
+      other !== null && otherLoss === null
+        ? {
+            point: other.point,
+            redo: `Read the ${other.point} side with the pile as well: the two ways cannot be added up.`,
+          }
+        : undefined,
+  });
 };
 
 /** The way a method asks for the losses. */
@@ -105,11 +119,15 @@ export const starterDrop = stepRecord(starterDropReading, {
         ? {}
         : {
             clamp: { at: 'starter.positive' as const, words: 'the load lead, arrow to the pile' },
-            pile: { at: 'starter' as const, words: 'across the starter: B+ to its ground' },
+            pile: {
+              at: 'starter' as const,
+              words: `across the starter: B+ to its ground${unit.systemVolts === 24 ? '; a pile rated for 24 V, never a 12 V one' : ''}`,
+            },
           };
     return point === 'positive' ? between(plus, probe('starter.B+'), pile) : between(ground, minus, pile);
   },
-  owes: fixed(...SIDES),
+  owes: ({ facts }) => (facts.isQuick ? [] : SIDES),
+  blocked: blockedByUnsafeBattery,
   asks: ({ facts }) => ASKED[facts.limits.starterDropRule],
   crankSeconds: ({ by }) => (by === 'crank' ? CRANK_SECONDS : 0),
 });

@@ -6,6 +6,8 @@ import { WALK_POINTS, type WalkPoint } from './walkPoints';
 export interface WalkAnswer {
   readonly volts?: number | undefined;
   readonly answer?: string | undefined;
+  /** How often the starter spun free so far. */
+  readonly spins?: number | undefined;
 }
 
 /** What has been read so far, by point. */
@@ -19,13 +21,16 @@ export interface WalkConditions {
   readonly starterVolts: number;
   /** Resting volts of the bank from its batteries, when the walk's own were not read. */
   readonly bankVolts: number | null;
+  /** The starter is switched by a magnetic switch, built in or by itself. */
+  readonly hasSwitch: boolean;
 }
 
 /** Where the walk ends. */
 export type WalkEnd =
   | { readonly kind: 'finding'; readonly code: FindingCode; readonly subject: string; readonly words: string }
   | { readonly kind: 'service'; readonly words: string }
-  | { readonly kind: 'charge'; readonly words: string };
+  | { readonly kind: 'charge'; readonly words: string }
+  | { readonly kind: 'again'; readonly words: string };
 
 /** One way out of a step: under which condition, and where it leads. */
 export interface WalkBranch {
@@ -45,7 +50,9 @@ export interface WalkNode {
 
 /** Comparisons the steps need; "near" and "zero" grow with the system volts. */
 interface WalkFacts {
-  readonly own: { readonly volts: number; readonly answer: string | undefined };
+  readonly own: { readonly volts: number; readonly answer: string | undefined; readonly spins: number };
+  /** Whether the engine turned when it was tried. */
+  readonly turned: boolean;
   readonly conditions: WalkConditions;
   readonly bank: number | null;
   /** Volts at the starter while trying to crank; those at rest stand in when nothing cranks. */
@@ -127,9 +134,30 @@ export const WALK: readonly WalkNode[] = [
     question: 'The same after isolator and fusible link',
     branches: [
       { when: 'near the bank', to: 'attempt' },
+      { when: 'lower', to: 'starterRestBank' },
+    ],
+    comparesWith: 'bank',
+    choose: nearBank,
+  },
+  {
+    point: 'starterRestBank',
+    question: "Starter B+ to the bank's negative post, at rest",
+    branches: [
+      {
+        when: 'near the bank',
+        to: finding(
+          'cable.starter-negative',
+          'The ground side is corroded where it cannot be seen: replace its cable.',
+          'negative',
+        ),
+      },
       {
         when: 'lower',
-        to: finding('cable.starter-positive', 'The cable is corroded where it cannot be seen: replace it.', 'positive'),
+        to: finding(
+          'cable.starter-positive',
+          'The positive cable is corroded where it cannot be seen: replace it.',
+          'positive',
+        ),
       },
     ],
     comparesWith: 'bank',
@@ -140,30 +168,44 @@ export const WALK: readonly WalkNode[] = [
     question: 'Try to crank',
     branches: [
       { when: 'normal', to: { kind: 'service', words: 'Start it several times; if each is good, back to service.' } },
-      { when: 'slow', to: 'starterCranking' },
-      { when: 'nothing', to: 'controlCranking' },
+      { when: 'slow, clicks or nothing', to: 'starterCranking' },
+      { when: 'spins free', to: { kind: 'again', words: 'Try once more: one missed engagement is normal.' } },
+      {
+        when: 'spins free again',
+        to: finding('starter.pinion', 'The pinion does not engage: look at pinion and ring gear.'),
+      },
     ],
-    choose: ({ own }) => (own.answer === 'normal' ? 0 : own.answer === 'slow' ? 1 : 2),
+    choose: ({ own }) => (own.answer === 'normal' ? 0 : own.answer === 'spins' ? (own.spins > 1 ? 3 : 2) : 1),
   },
   {
     point: 'starterCranking',
-    question: 'Starter B+ to ground while cranking',
+    question: 'Starter B+ to ground while cranking or trying',
     branches: [
-      { when: 'enough', to: 'motorCranking' },
+      { when: 'enough, it turns', to: 'motorCranking' },
       { when: 'low', to: finding('start.low-supply', 'The starter gets too little: batteries first, then cables.') },
+      { when: 'enough, nothing turns', to: 'controlCranking' },
     ],
-    choose: ({ own, conditions }) => (own.volts >= conditions.starterVolts - 1e-9 ? 0 : 1),
+    choose: ({ own, conditions, turned }) => (own.volts < conditions.starterVolts - 1e-9 ? 1 : turned ? 0 : 2),
   },
   {
     point: 'motorCranking',
-    question: 'Motor terminal to ground while cranking',
+    question: 'Motor terminal to ground while cranking or trying',
     branches: [
       { when: 'zero', to: 'controlCranking' },
       { when: 'near B+', to: finding('starter.motor', 'The motor gets its volts and does not turn as it should.') },
       { when: 'lower', to: finding('starter.solenoid-contacts', 'Volts are lost across the solenoid contacts.') },
+      {
+        when: 'lower, nothing turned',
+        to: finding('starter.solenoid-contacts', 'The signal is there, and the contacts give the motor nothing.'),
+      },
+      { when: 'near B+, nothing turned', to: 'pinion' },
     ],
     comparesWith: 'starter',
-    choose: againstStarter(NEAR_VOLTS, { zero: 0, near: 1, lower: 2 }),
+    choose: (facts) => {
+      const chosen = againstStarter(NEAR_VOLTS, { zero: 0, near: 1, lower: 2 })(facts);
+      if (facts.turned || chosen === null) return chosen;
+      return chosen === 1 ? 4 : 3;
+    },
   },
   {
     point: 'controlCranking',
@@ -172,9 +214,18 @@ export const WALK: readonly WalkNode[] = [
       { when: 'zero', to: 'switchOutputCranking' },
       { when: 'near B+', to: 'pinion' },
       { when: 'lower', to: finding('start.control-circuit', 'Volts are lost in the control wire or its relay.') },
+      { when: 'near B+, nothing turned', to: 'motorCranking' },
+      {
+        when: 'zero, no magnetic switch',
+        to: finding('start.control-circuit', 'No signal reaches the solenoid: key, interlock, neutral switch or wire.'),
+      },
     ],
     comparesWith: 'starter',
-    choose: againstStarter(WIRE_VOLTS, { zero: 0, near: 1, lower: 2 }),
+    choose: (facts) => {
+      const chosen = againstStarter(WIRE_VOLTS, { zero: 0, near: 1, lower: 2 })(facts);
+      if (chosen === 0 && !facts.conditions.hasSwitch) return 4;
+      return chosen === 1 && !facts.turned ? 3 : chosen;
+    },
   },
   {
     point: 'pinion',
@@ -267,46 +318,49 @@ export interface WalkState {
 }
 
 /** Steps that a technician may leave out when their outcome is plain: taken as sound until a reading says otherwise. */
-const SKIPPABLE: Partial<Record<WalkPoint, WalkPoint>> = {
-  bankRest: 'bankJoints',
-  bankJoints: 'starterRest',
-  starterRest: 'attempt',
+const SKIPPABLE: Partial<Record<WalkPoint, (turned: boolean) => WalkPoint | undefined>> = {
+  bankRest: () => 'bankJoints',
+  bankJoints: () => 'starterRest',
+  starterRest: () => 'attempt',
+  // When nothing turns, the volts at rest stand in for those while trying.
+  starterCranking: (turned) => (turned ? undefined : 'controlCranking'),
 };
 
 const laterThan = (point: WalkPoint): readonly WalkPoint[] => WALK_POINTS.slice(WALK_POINTS.indexOf(point) + 1);
 
+/** Whether the engine turned when it was tried. */
+const hasTurned = (answers: WalkAnswers): boolean =>
+  answers.attempt?.answer === 'slow' || answers.attempt?.answer === 'normal';
+
 const factsFor = (point: WalkPoint, answers: WalkAnswers, conditions: WalkConditions): WalkFacts => {
+  const turned = hasTurned(answers);
   const volts = (at: WalkPoint): number | null => {
     const read = answers[at]?.volts;
     return read === undefined ? null : Math.abs(read);
   };
   const atRest = volts('starterRestIsolator') ?? volts('starterRestCleaned') ?? volts('starterRest');
-  const nothingCranks = answers.attempt?.answer !== 'slow';
   const own = answers[point];
   return {
-    own: { volts: Math.abs(own?.volts ?? 0), answer: own?.answer },
+    own: { volts: Math.abs(own?.volts ?? 0), answer: own?.answer, spins: own?.spins ?? 0 },
+    turned,
     conditions,
     bank: volts('bankRest') ?? conditions.bankVolts,
-    starter: volts('starterCranking') ?? (nothingCranks ? atRest : null),
+    starter: volts('starterCranking') ?? (turned ? null : atRest),
   };
 };
 
 /** The step whose reading a comparison lacks. */
 const reference = (node: WalkNode, answers: WalkAnswers): WalkPoint => {
   if (node.comparesWith === 'bank') return 'bankRest';
-  return answers.attempt?.answer === 'slow' ? 'starterCranking' : 'starterRest';
+  return hasTurned(answers) ? 'starterCranking' : 'starterRest';
 };
 
-/**
- * Walks as far as the answers carry. Steps before the first reading may be left out; every other step waits.
- * The same readings always lead to the same place.
- */
-export const walk = (answers: WalkAnswers, conditions: WalkConditions): WalkState => {
+const walkOn = (answers: WalkAnswers, conditions: WalkConditions): WalkState => {
   const taken: WalkStepTaken[] = [];
   let at: WalkPoint = 'bankRest';
-  for (let steps = 0; steps <= WALK.length; steps++) {
+  for (let steps = 0; steps <= 2 * WALK.length; steps++) {
     if (answers[at] === undefined) {
-      const over: WalkPoint | undefined = SKIPPABLE[at];
+      const over: WalkPoint | undefined = SKIPPABLE[at]?.(hasTurned(answers));
       if (over === undefined || !laterThan(at).some((point) => answers[point] !== undefined))
         return { taken, at, end: null };
       at = over;
@@ -321,6 +375,21 @@ export const walk = (answers: WalkAnswers, conditions: WalkConditions): WalkStat
     at = branch.to;
   }
   throw new Error('The walk went in a circle: a branch leads back.');
+};
+
+/**
+ * Walks as far as the answers carry. Steps before the first reading may be left out; every other step waits. A pinion or
+ * ring gear found damaged ends the walk whenever it is seen. The same readings always lead to the same place.
+ */
+export const walk = (answers: WalkAnswers, conditions: WalkConditions): WalkState => {
+  const state = walkOn(answers, conditions);
+  if (answers.pinion?.answer !== 'damaged' || state.end?.kind === 'finding') return state;
+  const branch = walkNode('pinion').branches[1]!;
+  return {
+    taken: [...state.taken, { point: 'pinion', branch }],
+    at: null,
+    end: typeof branch.to === 'string' ? null : branch.to,
+  };
 };
 
 export const walkAnswerText = (reading: WalkAnswer): string =>

@@ -36,6 +36,7 @@ const AT: Readonly<Record<WalkPoint, readonly [column: number, row: number]>> = 
   starterRest: [0, 2.5],
   starterRestCleaned: [0, 3.75],
   starterRestIsolator: [0, 5],
+  starterRestBank: [0, 6.25],
   attempt: [1, 2.5],
   starterCranking: [1, 3.75],
   motorCranking: [1, 5],
@@ -51,12 +52,17 @@ const AT: Readonly<Record<WalkPoint, readonly [column: number, row: number]>> = 
 const END_AT: Readonly<Record<string, readonly [column: number, row: number]>> = {
   'bankRest.1': [1, 0],
   'bankJoints.1': [1, 1.25],
-  'starterRestIsolator.1': [0, 6.25],
-  'attempt.0': [2, 1.25],
+  'starterRestBank.0': [0, 7.5],
+  'starterRestBank.1': [0, 8.75],
+  'attempt.0': [2, 0],
+  'attempt.2': [3, 0],
+  'attempt.3': [2, 1.25],
   'starterCranking.1': [1, 7.5],
   'motorCranking.1': [1, 6.25],
-  'motorCranking.2': [0, 7.5],
+  'motorCranking.2': [1, 8.75],
+  'motorCranking.3': [2, 8.75],
   'controlCranking.2': [3, 1.25],
+  'controlCranking.4': [4, 0],
   'pinion.0': [3, 2.5],
   'pinion.1': [4, 2.5],
   'switchOutputCranking.1': [2, 6.25],
@@ -113,5 +119,5 @@ export const walkLayout = (state: WalkState): WalkLayout => {
       }
     });
   }
-  return { width: 4 * COLUMN + WALK_PLACE.width, height: 7.5 * ROW + WALK_PLACE.height, places, lines };
+  return { width: 4 * COLUMN + WALK_PLACE.width, height: 8.75 * ROW + WALK_PLACE.height, places, lines };
 };

@@ -5,6 +5,7 @@ export const WALK_POINTS = [
   'starterRest',
   'starterRestCleaned',
   'starterRestIsolator',
+  'starterRestBank',
   'attempt',
   'starterCranking',
   'motorCranking',
@@ -19,7 +20,7 @@ export type WalkPoint = (typeof WALK_POINTS)[number];
 
 export const WALK_ANSWERS = {
   bankJoints: ['clean', 'dirty'],
-  attempt: ['normal', 'slow', 'nothing'],
+  attempt: ['normal', 'slow', 'clicks', 'spins', 'nothing'],
   pinion: ['sound', 'damaged'],
 } as const;
 

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { latest, type VisitFacts } from '../../judging/facts';
+import { latest, readingsOf, type VisitFacts } from '../../judging/facts';
 import { between, NO_LEADS, probesOf, type Leads, type Probe } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import type { Scene } from '../../judging/scene';
@@ -10,13 +10,14 @@ import { saneVolts } from '../../quantity/sanity';
 import { nominalVolts } from '../../unit/bank';
 import type { Unit } from '../../unit/unit';
 import { restingBankVolts } from '../battery/openCircuit';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
 import { walk, walkAnswerText, walkNode, type WalkAnswers, type WalkConditions } from './walk';
 import { asksForAnswer, WALK_ANSWERS, WALK_POINTS, type WalkPoint } from './walkPoints';
 
 export const walkReading = readingOf('start.walk', {
   volts: saneVolts.optional(),
-  answer: z.enum(['clean', 'dirty', 'normal', 'slow', 'nothing', 'sound', 'damaged']).optional(),
+  answer: z.enum(['clean', 'dirty', 'normal', 'slow', 'clicks', 'spins', 'nothing', 'sound', 'damaged']).optional(),
 });
 export type WalkReading = z.infer<typeof walkReading>;
 
@@ -29,6 +30,7 @@ export const walkConditions = (scene: Scene): WalkConditions => {
     gateVolts: limits.get('gateVolts', limits.systemFactor / inSeries).value * inSeries,
     starterVolts: limits.get('crankStarterVolts').value,
     bankVolts: restingBankVolts(scene),
+    hasSwitch: unit.starter?.magneticSwitch !== 'none',
   };
 };
 
@@ -46,14 +48,20 @@ export const judgeWalk = (reading: WalkReading, answers: WalkAnswers, conditions
       : inconclusive(NO_LIMIT, `${said}. The walk has not come this far.`, `Read first: ${wanted.question}.`);
   }
   const { branch } = step;
+  if (point === 'starterRestIsolator' && branch.to === 'starterRestBank' && answers.starterRestBank === undefined) {
+    const because = `${said}: a cable is corroded where it cannot be seen. Which side: read B+ to the bank's negative post.`;
+    return failed(NO_LIMIT, because, [trouble('cable.starter', 'starter', because, 'recheck')]);
+  }
   if (typeof branch.to === 'string')
     return passed(NO_LIMIT, `${said}, ${branch.when}. Next: ${walkNode(branch.to).question}.`);
   const because = `${said}, ${branch.when}. ${branch.to.words}`;
   switch (branch.to.kind) {
     case 'finding':
-      return failed(NO_LIMIT, because, [trouble(branch.to.code, branch.to.subject, because)]);
+      return failed(NO_LIMIT, because, [{ ...trouble(branch.to.code, branch.to.subject, because), isOfWalk: true }]);
     case 'charge':
       return marginal(NO_LIMIT, because);
+    case 'again':
+      return inconclusive(NO_LIMIT, because, branch.to.words);
     case 'service':
       return passed(NO_LIMIT, because);
   }
@@ -77,6 +85,7 @@ const red = (unit: Unit, point: string): Probe | null => {
     case 'starterRest':
     case 'starterRestCleaned':
     case 'starterRestIsolator':
+    case 'starterRestBank':
     case 'starterCranking':
       return probe('starter.B+');
     case 'motorCranking':
@@ -102,7 +111,8 @@ const leads = (unit: Unit, point: string): Leads => {
   const { plus, minus, ground } = probesOf(unit);
   if (point === 'bankRest') return between(plus, minus);
   const probe = red(unit, point);
-  return probe === null ? NO_LEADS : between(probe, ground);
+  if (probe === null) return NO_LEADS;
+  return between(probe, point === 'starterRestBank' ? minus : ground);
 };
 
 export const walkStep = stepRecord(walkReading, {
@@ -127,6 +137,7 @@ export const walkStep = stepRecord(walkReading, {
   judge: (reading, scene) => judgeWalk(reading, walkAnswers(scene.facts), walkConditions(scene)),
   words: ({ answer, volts }) => answer ?? (volts === undefined ? 'not read' : voltsText(volts)),
   leads,
+  blocked: blockedByUnsafeBattery,
   crankSeconds: ({ point }) => (CRANKING.has(point) ? CRANK_SECONDS : 0),
   tellsOfRunning: ({ answer }) => answer === 'normal',
 });
@@ -136,7 +147,10 @@ export const walkAnswers = (facts: VisitFacts): WalkAnswers => {
   const answers: WalkAnswers = {};
   for (const point of WALK_POINTS) {
     const reading = latest(facts, walkReading, point);
-    if (reading !== null) answers[point] = reading;
+    if (reading !== null) answers[point] = { volts: reading.volts, answer: reading.answer };
   }
-  return answers;
+  const spins = readingsOf(facts, walkReading).filter(
+    ({ point, answer }) => point === 'attempt' && answer === 'spins',
+  ).length;
+  return answers.attempt === undefined ? answers : { ...answers, attempt: { ...answers.attempt, spins } };
 };

@@ -97,12 +97,23 @@ export const starterLoadSpec = (unit: Unit, batteryC: number | null): MeasureSpe
         usual: [12 * k, 15.5 * k],
       },
     ],
-    choices: [],
+    choices: [
+      {
+        key: 'hold',
+        label: 'Read as',
+        options: [
+          ['lowest', 'lowest held'],
+          ['settled', 'settled'],
+        ],
+        initial: 'lowest',
+      },
+    ],
     idleMinutes: null,
     cranks: always,
-    build: (values) => ({
+    build: (values, { hold }) => ({
       step: 'battery.starterLoad',
       point: 'bank',
+      ...(hold === 'settled' ? { hold: 'settled' as const } : {}),
       lowestVolts: [values['crank1'] ?? 0, values['crank2'] ?? 0, values['crank3'] ?? 0],
       ...(values['runningVolts'] == null ? {} : { runningVolts: values['runningVolts'] }),
       ...(batteryC === null ? {} : { batteryC }),

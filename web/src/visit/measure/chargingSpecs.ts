@@ -1,7 +1,21 @@
-import { alternatorsOf, leadsFor, pointName, ratedOutputAmps, type Unit } from '@vaktman/core';
+import {
+  alternatorsOf,
+  CHARGE_DROP_WAYS,
+  chargeSide,
+  leadsFor,
+  pointName,
+  ratedOutputAmps,
+  type Unit,
+} from '@vaktman/core';
 import { ampsField, never, rpmField, voltsField, type MeasureSpec } from './spec';
 
 const RUNNING = { alone: null, caution: 'running-engine', choices: [], idleMinutes: null, cranks: never } as const;
+
+const WAY_WORDS = {
+  'pile-at-alternator': 'pile at the alternator, engine off',
+  'pile-at-bank': 'pile at the bank',
+  loads: 'own loads',
+} as const;
 
 export const runningVoltsSpec = (unit: Unit, point: string): MeasureSpec => {
   const k = unit.systemVolts / 12;
@@ -32,13 +46,17 @@ export const riseSpec = (unit: Unit): MeasureSpec => {
 };
 
 export const chargeDropSpec = (unit: Unit, point: string): MeasureSpec => {
-  const rated = ratedOutputAmps(unit);
-  const positive = point === 'positive';
+  const { side, alternator } = chargeSide(point);
+  const rated =
+    alternator === null
+      ? ratedOutputAmps(unit)
+      : (alternatorsOf(unit).find(({ id }) => id === alternator)?.ratedAmps ?? null);
+  const whose = alternator === null ? '' : ` of ${alternator}`;
   return {
     ...RUNNING,
-    title: positive ? 'Positive charging cable' : 'Ground side of the alternator',
+    title: side === 'positive' ? `Positive charging cable${whose}` : `Ground side of ${alternator ?? 'the alternator'}`,
     how: [
-      `Engine at governed speed, pile across the bank as demand${rated === null ? '' : `: about ${rated} A`}.`,
+      `Engine at governed speed, pile across the bank as demand${rated === null ? '' : `: about ${rated} A`}. Or engine off, the pile at the B+ stud and its ground.`,
       'Read volts and amps together, then pile to zero at once.',
     ],
     leads: () => leadsFor(unit, 'charge.drop', point),
@@ -46,11 +64,20 @@ export const chargeDropSpec = (unit: Unit, point: string): MeasureSpec => {
       voltsField([-1, 1.5 * (unit.systemVolts / 12)]),
       ampsField('Amps flowing', [0.3 * (rated ?? 100), 1.4 * (rated ?? 300)]),
     ],
-    build: (values) => ({
+    choices: [
+      {
+        key: 'by',
+        label: 'Drawn by',
+        options: CHARGE_DROP_WAYS.map((way) => [way, WAY_WORDS[way]] as const),
+        initial: 'pile-at-bank',
+      },
+    ],
+    build: (values, { by }) => ({
       step: 'charge.drop',
-      point: positive ? 'positive' : 'negative',
+      point,
       volts: values['volts'] ?? 0,
       amps: values['amps'] ?? 0,
+      by: by as (typeof CHARGE_DROP_WAYS)[number],
     }),
   };
 };
@@ -106,6 +133,10 @@ export const rechargeSpec = (unit: Unit, point: string): MeasureSpec => ({
   fields: () => [
     ampsField('Amps into it', [0, 60]),
     { key: 'minutes', label: 'Minutes at idle', unit: 'min', min: 0, max: 600, usual: [1, 40] },
+    {
+      ...voltsField([12 * (unit.systemVolts / 12), 15.5 * (unit.systemVolts / 12)], 'Bank volts', false),
+      optional: true,
+    },
   ],
   choices: [
     {
@@ -125,6 +156,7 @@ export const rechargeSpec = (unit: Unit, point: string): MeasureSpec => ({
     amps: values['amps'] ?? 0,
     minutes: values['minutes'] ?? 0,
     loads: loads === 'some' ? 'some' : 'off',
+    ...(values['volts'] == null ? {} : { volts: values['volts'] }),
   }),
 });
 

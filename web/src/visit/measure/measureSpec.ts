@@ -9,8 +9,21 @@ import {
   riseSpec,
   runningVoltsSpec,
 } from './chargingSpecs';
+import { drainCircuitSpec, drainSpec } from './drainSpecs';
+import { fullFieldSpec, fuseSpec, idleSpec, regulatorSpec, standingSpec } from './idleSpecs';
+import { runSpec } from './runSpecs';
 import type { MeasureSpec, MeasureStepName } from './spec';
-import { controlSpec, crankVoltsSpec, jointSpec, motorSpec, solenoidSpec, starterDropSpec } from './startingSpecs';
+import {
+  controlSpec,
+  crankVoltsSpec,
+  jointSpec,
+  linkSpec,
+  motorSpec,
+  solenoidSpec,
+  starterDropSpec,
+  switchSpec,
+} from './startingSpecs';
+import { fixedLoadSpec, milliohmSpec, testerSpec } from './testerSpecs';
 
 /** How a step is measured at a point of this unit. */
 export const measureSpec = (
@@ -20,6 +33,32 @@ export const measureSpec = (
   batteryC: number | null = null,
 ): MeasureSpec => {
   switch (step) {
+    case 'look.fuse':
+      return fuseSpec(unit, point);
+    case 'battery.tester':
+      return testerSpec(unit, point);
+    case 'battery.milliohm':
+      return milliohmSpec(unit, point);
+    case 'battery.fixedLoad':
+      return fixedLoadSpec(unit, point);
+    case 'battery.drain':
+      return drainSpec(unit);
+    case 'battery.drainCircuit':
+      return drainCircuitSpec(unit, point);
+    case 'start.link':
+      return linkSpec(unit, point);
+    case 'start.switch':
+      return switchSpec(unit, point);
+    case 'run.volts':
+      return runSpec(unit, point);
+    case 'charge.standing':
+      return standingSpec(unit, point);
+    case 'charge.idle':
+      return idleSpec(unit);
+    case 'charge.fullField':
+      return fullFieldSpec(unit, point);
+    case 'charge.regulator':
+      return regulatorSpec(unit, point);
     case 'battery.caseLeak':
       return caseLeakSpec(unit, point);
     case 'battery.conductance':
@@ -59,4 +98,4 @@ const OWN_SCREEN: readonly ReadStep[] = ['battery.openCircuit', 'battery.load', 
 
 /** True for steps whose readings are typed on the common measuring sheet. */
 export const isMeasureStep = (step: ReadStep): step is MeasureStepName =>
-  !step.startsWith('look.') && !OWN_SCREEN.includes(step);
+  (step === 'look.fuse' || !step.startsWith('look.')) && !OWN_SCREEN.includes(step);

@@ -3,7 +3,8 @@ import type { EntryField, EntryValues } from '../../control/Keypad';
 
 type Measured = Exclude<
   Reading,
-  { step: `look.${string}` } | { step: 'battery.openCircuit' | 'battery.load' | 'battery.hydrometer' | 'start.walk' }
+  | { step: Exclude<Extract<Reading['step'], `look.${string}`>, 'look.fuse'> }
+  | { step: 'battery.openCircuit' | 'battery.load' | 'battery.hydrometer' | 'start.walk' }
 >;
 export type MeasureStepName = Measured['step'];
 export type NewMeasured = Measured extends infer R ? (R extends Measured ? Omit<R, 'id' | 'at'> : never) : never;

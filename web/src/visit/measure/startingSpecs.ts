@@ -1,5 +1,5 @@
-import { leadsFor, type ReadStep, type Unit } from '@vaktman/core';
-import { ALONE, always, ampsField, never, voltsField, type MeasureSpec, type NewMeasured } from './spec';
+import { JOINT_MOMENTS, leadsFor, type ReadStep, type Unit } from '@vaktman/core';
+import { ALONE, always, ampsField, voltsField, type MeasureSpec, type NewMeasured } from './spec';
 
 const CRANK_ALONE = { alone: ALONE, caution: 'running-engine', cranks: always } as const;
 const HOW_TO_CRANK =
@@ -79,7 +79,7 @@ export const crankVoltsSpec = (unit: Unit, point: string): MeasureSpec => {
 
 const crankingVolts = (
   unit: Unit,
-  step: Extract<ReadStep, 'start.solenoid' | 'start.motor' | 'start.control' | 'start.joint'>,
+  step: Extract<ReadStep, 'start.solenoid' | 'start.motor' | 'start.control' | 'start.switch'>,
   point: string,
   words: { title: string; how: string; usual: readonly [number, number] },
 ): MeasureSpec => ({
@@ -111,11 +111,90 @@ export const controlSpec = (unit: Unit, point: string): MeasureSpec =>
     how: 'Key, interlocks, relay and wire together.',
     usual: [-1, 2],
   });
-export const jointSpec = (unit: Unit, point: string, name: string): MeasureSpec => ({
-  ...crankingVolts(unit, 'start.joint', point, {
+export const switchSpec = (unit: Unit, point: string): MeasureSpec =>
+  crankingVolts(unit, 'start.switch', point, {
+    title: 'Volts lost in the magnetic switch',
+    how: 'Across its two large contacts, while somebody tries to crank.',
+    usual: [-1, 1.5],
+  });
+
+/** What makes the current flow through a joint, and the amperes where a clamp is on. */
+const JOINT_WORDS = { crank: 'cranking', pile: 'under the pile', charging: 'charging', rest: 'at rest' } as const;
+
+export const jointSpec = (unit: Unit, point: string, name: string): MeasureSpec => {
+  const isAlternators = point.startsWith('alternator.');
+  return {
     title: `Volts lost at ${name}`,
-    how: 'Across the joint alone: post to clamp, stud to lug, lug to bare metal. Under load from pile or starter.',
-    usual: [-0.5, 1],
+    how: [
+      'Across the joint alone: post to clamp, stud to lug, lug to bare metal.',
+      'It means something only while current flows: at rest a good reading proves nothing.',
+    ],
+    leads: () => leadsFor(unit, 'start.joint', point),
+    alone: ALONE,
+    caution: 'running-engine',
+    fields: () => [voltsField([-0.5, 1]), ampsField('Amps flowing', [20, 2500], true)],
+    choices: [
+      {
+        key: 'during',
+        label: 'Read',
+        options: JOINT_MOMENTS.map((moment) => [moment, JOINT_WORDS[moment]] as const),
+        initial: isAlternators ? 'charging' : 'crank',
+      },
+      {
+        key: 'probes',
+        label: 'Probes',
+        options: [
+          ['unchecked', 'set'],
+          ['checked', 'looked at, they sit right'],
+        ],
+        initial: 'unchecked',
+      },
+    ],
+    idleMinutes: null,
+    cranks: ({ during }) => during === 'crank',
+    build: (values, { during, probes }) => ({
+      step: 'start.joint',
+      point,
+      volts: values['volts'] ?? 0,
+      during: during as (typeof JOINT_MOMENTS)[number],
+      ...(values['amps'] == null ? {} : { amps: values['amps'] }),
+      ...(probes === 'checked' ? { probesChecked: true } : {}),
+    }),
+  };
+};
+
+export const linkSpec = (unit: Unit, point: string): MeasureSpec => ({
+  title: `Volts lost in the link ${point}`,
+  how: [
+    unit.systemVolts === 24
+      ? 'Post to post across the link, while cranking. By pile only with one rated for 24 V.'
+      : 'Post to post across the link, while cranking or with the pile at 500 A.',
+  ],
+  leads: () => leadsFor(unit, 'start.link', point),
+  alone: ALONE,
+  caution: 'running-engine',
+  fields: ({ during }) => [
+    voltsField([-0.5, 1]),
+    during === 'pile' ? ampsField('Amps drawn', [250, 600]) : ampsField('Crank amps', [50, 2500], true),
+  ],
+  choices: [
+    {
+      key: 'during',
+      label: 'Read',
+      options: [
+        ['crank', 'while cranking'],
+        ['pile', 'with the pile'],
+      ],
+      initial: 'crank',
+    },
+  ],
+  idleMinutes: null,
+  cranks: ({ during }) => during !== 'pile',
+  build: (values, { during }) => ({
+    step: 'start.link',
+    point,
+    volts: values['volts'] ?? 0,
+    during: during === 'pile' ? 'pile' : 'crank',
+    ...(values['amps'] == null ? {} : { amps: values['amps'] }),
   }),
-  cranks: never,
 });
