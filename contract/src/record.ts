@@ -22,9 +22,10 @@ import {
   type Severity,
   type Verdict,
   type VisitEvent,
+  type VisitFile,
 } from '@vaktman/core';
 import { CAUTION_WORDS, DEFER_WORDS } from './cautions';
-import type { VisitDetail } from './visit';
+import { signedJudgement, type VisitDetail } from './visit';
 
 /** One reading on the record. */
 export interface RecordRow {
@@ -134,6 +135,12 @@ const decisions = (events: readonly VisitEvent[], finding: string, time: (iso: s
     return [];
   });
 
+/** How a visit came out at its first sign-off, before what was amended. */
+const firstSigned = ({ events, signedAs }: VisitDetail, signed: VisitFile): Judgement => {
+  const first = events.find((event) => event.kind === 'closed' && event.amends === undefined);
+  return (first === undefined ? undefined : signedAs[first.eventId]) ?? judge(signed);
+};
+
 /**
  * The record of a visit, in words.
  * @param time how an instant is written, in the yard's zone
@@ -142,7 +149,7 @@ const decisions = (events: readonly VisitEvent[], finding: string, time: (iso: s
 export const visitRecord = (
   detail: VisitDetail,
   time: (iso: string) => string,
-  judgement: Judgement = judge(detail.file),
+  judgement: Judgement = signedJudgement(detail) ?? judge(detail.file),
   zone?: string,
 ): VisitRecord => {
   const { file, events, takenBy } = detail;
@@ -267,8 +274,8 @@ export const visitRecord = (
       signed === null
         ? null
         : {
-            signedDisposition: judge(signed).disposition,
-            signedWord: DISPOSITION_WORDS[judge(signed).disposition],
+            signedDisposition: firstSigned(detail, signed).disposition,
+            signedWord: DISPOSITION_WORDS[firstSigned(detail, signed).disposition],
             amendments: amendmentsOf({ ...file, events }).map((own) => ({
               head: `${time(own.amendment.at)}, ${own.amendment.by}: ${own.amendment.reason}`,
               lines: [

@@ -11,6 +11,9 @@ import {
   wholeText,
   type VisitFile,
   type VisitParts,
+  judgementSchema,
+  signatureOf,
+  type Judgement,
 } from '@vaktman/core';
 import * as z from 'zod';
 
@@ -84,12 +87,16 @@ export const visitDetailSchema = z.object({
   takenBy: z.record(z.string(), z.string()).describe('Person by reading id'),
   /** Amendment by reading id, for what was added after sign-off. */
   amended: z.record(z.string(), z.string()).default({}),
+  /** How it came out when it was signed, by the id of each sign-off: the method may judge otherwise later on. */
+  signedAs: z.record(z.string(), judgementSchema).default({}),
 });
 export type VisitDetail = z.infer<typeof visitDetailSchema>;
 
 /** A visit put together from how it was opened and what was recorded in it. */
-export const visitDetail = (parts: VisitParts & Pick<VisitDetail, 'takenBy' | 'amended'>): VisitDetail => {
-  const { opening, events, takenBy, amended } = parts;
+export const visitDetail = (
+  parts: VisitParts & Pick<VisitDetail, 'takenBy' | 'amended'> & Partial<Pick<VisitDetail, 'signedAs'>>,
+): VisitDetail => {
+  const { opening, events, takenBy, amended, signedAs = {} } = parts;
   const file = composeVisit(parts);
   return {
     file: Object.keys(amended).length === 0 ? file : { ...file, amended },
@@ -97,7 +104,15 @@ export const visitDetail = (parts: VisitParts & Pick<VisitDetail, 'takenBy' | 'a
     events: [...events],
     takenBy,
     amended,
+    signedAs,
   };
+};
+
+/** How a visit that is signed off came out when it was; null while it is open, or where that was not kept. */
+export const signedJudgement = ({ events, signedAs }: VisitDetail): Judgement | null => {
+  if (signatureOf(events).status !== 'signed') return null;
+  const last = events.findLast(({ kind }) => kind === 'closed');
+  return (last === undefined ? undefined : signedAs[last.eventId]) ?? null;
 };
 
 /** The visit as it is handed over: the file with who took each reading and the unit as it was opened. */

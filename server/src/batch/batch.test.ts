@@ -3,15 +3,17 @@ import {
   batteryListSchema,
   entriesOf,
   problemDetailsSchema,
+  signedJudgement,
   unitDetailSchema,
   visitDetailSchema,
+  visitRecord,
 } from '@vaktman/contract';
 import { signatureOf, visitFileSchema } from '@vaktman/core';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fitting, minute, sendBatch, TestVisit } from '../../test/entries';
 import { demoApp } from '../../test/testDatabase';
-import type { Pool } from '../index';
+import { rebuild, type Pool } from '../index';
 
 let app: Awaited<ReturnType<typeof demoApp>>['app'];
 let pool: Pool;
@@ -226,6 +228,24 @@ describe('a signed record', () => {
       message: expect.stringContaining('was signed off at') as string,
     });
     expect((await visitOf(visit.id)).file.readings).toHaveLength(1);
+  });
+  it('goes on saying how it came out when it was signed, whatever the method says later', async () => {
+    const visit = await signedVisit();
+    const [eventId, judged] = Object.entries((await visitOf(visit.id)).signedAs)[0]!;
+    expect(judged.disposition).toBe('unfinished');
+    // A later method would have let it go.
+    await pool.query(
+      `UPDATE signed_judgement SET body = jsonb_set(body, '{disposition}', '"ready"') WHERE event_id = $1`,
+      [eventId],
+    );
+    const detail = await visitOf(visit.id);
+    expect(signedJudgement(detail)?.disposition).toBe('ready');
+    expect(visitRecord(detail, (iso) => iso).disposition).toBe('ready');
+    await rebuild(pool);
+    const { rows } = await pool.query('SELECT disposition FROM visit_summary WHERE visit_id = $1', [visit.id]);
+    expect(rows).toEqual([{ disposition: 'ready' }]);
+    // What was kept is never written over.
+    expect(signedJudgement(await visitOf(visit.id))?.disposition).toBe('ready');
   });
   it('is amended by name, with a reason, and the amendment is signed off itself', async () => {
     const visit = await signedVisit();

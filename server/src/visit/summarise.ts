@@ -1,9 +1,19 @@
-import type { BatteryLast, StepLast, VisitDetail } from '@vaktman/contract';
-import { headline, judge, positions, visitFigures, mainValue, type Judgement, type Verdict } from '@vaktman/core';
+import { signedJudgement, type BatteryLast, type StepLast, type VisitDetail } from '@vaktman/contract';
+import {
+  asSigned,
+  headline,
+  judge,
+  positions,
+  signatureOf,
+  visitFigures,
+  mainValue,
+  type Judgement,
+  type Verdict,
+} from '@vaktman/core';
 import { kindOf } from '../unit/kind';
 import type { Queryable } from '../database/pool';
 import { batteryIdsAt } from '../unit/unitStore';
-import { loadVisit } from './visitStore';
+import { keepSigned, loadVisit } from './visitStore';
 
 /** Which battery test tells most about a battery, best first. */
 const TELLING_STEPS = ['battery.load', 'battery.conductance', 'battery.openCircuit'] as const;
@@ -59,10 +69,15 @@ export const refreshSummary = async (
   const detail = await loadVisit(db, fleetId, visitId);
   if (detail === null) throw new Error(`Visit ${visitId} vanished while its summary was made.`);
   const { file, events } = detail;
-  const judgement = judge(file);
+  const judgement = signedJudgement(detail) ?? judge(file);
   // An amendment that is not signed off leaves the visit closed as it was.
   const closed = events.findLast((event) => event.kind === 'closed');
   const closedAt = closed?.at ?? null;
+  const signedFirst = events.find((event) => event.kind === 'closed' && event.amends === undefined);
+  if (signedFirst !== undefined && detail.signedAs[signedFirst.eventId] === undefined)
+    await keepSigned(db, fleetId, visitId, signedFirst.eventId, judge(asSigned(file) ?? file));
+  if (closed !== undefined && signatureOf(events).status === 'signed')
+    await keepSigned(db, fleetId, visitId, closed.eventId, judgement);
   await db.query(
     `INSERT INTO visit_summary (fleet_id, visit_id, unit_id, started_at, closed_at, technician, disposition, headline, finding_count, kind, body)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)

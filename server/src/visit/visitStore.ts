@@ -1,5 +1,5 @@
 import { visitDetail, type Entry, type VisitDetail, type VisitOpening } from '@vaktman/contract';
-import type { Method, Reading, Unit, VisitEvent, VisitHead } from '@vaktman/core';
+import type { Judgement, Method, Reading, Unit, VisitEvent, VisitHead } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** What is stored beside an entry: when it happened by our clock, and which device made it. */
@@ -37,7 +37,12 @@ export const loadVisit = async (db: Queryable, fleetId: string, visitId: string)
      ORDER BY at, made_device NULLS FIRST, made_sequence, event_id`,
     [fleetId, visitId],
   );
+  const signed = await db.query<{ eventId: string; body: Judgement }>(
+    'SELECT event_id AS "eventId", body FROM signed_judgement WHERE fleet_id = $1 AND visit_id = $2',
+    [fleetId, visitId],
+  );
   return visitDetail({
+    signedAs: Object.fromEntries(signed.rows.map(({ eventId, body }) => [eventId, body])),
     opening: { unit: visit.unit, method: visit.method, visit: atMoment(visit.head, visit.startedAt) },
     readings: rows.map(({ body, takenAt }) => atMoment(body, takenAt)),
     events: happened.rows.map(({ body, at }) => eventAt(body, at)),
@@ -53,6 +58,20 @@ export const loadSigning = async (db: Queryable, fleetId: string, visitId: strin
     [fleetId, visitId],
   );
   return rows.map(({ body }) => body);
+};
+
+/** Keeps how a visit came out at a sign-off. What is kept already stands. */
+export const keepSigned = async (
+  db: Queryable,
+  fleetId: string,
+  visitId: string,
+  eventId: string,
+  judgement: Judgement,
+): Promise<void> => {
+  await db.query(
+    'INSERT INTO signed_judgement (fleet_id, visit_id, event_id, body) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
+    [fleetId, visitId, eventId, JSON.stringify(judgement)],
+  );
 };
 
 const asJson = (value: unknown): string => JSON.stringify(value);

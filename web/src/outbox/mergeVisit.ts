@@ -32,11 +32,18 @@ export const applyEntry = (detail: VisitDetail | null, entry: Entry): VisitDetai
   if (entry.kind === 'visit')
     return detail ?? visitDetail({ opening: entry.opening, readings: [], events: [], takenBy: {}, amended: {} });
   if (detail === null) return null;
-  const { events, takenBy, amended } = detail;
+  const { events, takenBy, amended, signedAs } = detail;
   const { readings } = detail.file;
   if (entry.kind === 'event') {
     if (events.some(({ eventId }) => eventId === entry.event.eventId)) return detail;
-    return visitDetail({ opening: openingOf(detail), readings, events: [...events, entry.event], takenBy, amended });
+    return visitDetail({
+      opening: openingOf(detail),
+      readings,
+      events: [...events, entry.event],
+      takenBy,
+      amended,
+      signedAs,
+    });
   }
   const { reading } = entry;
   if (readings.some(({ id }) => id === reading.id)) return detail;
@@ -46,6 +53,7 @@ export const applyEntry = (detail: VisitDetail | null, entry: Entry): VisitDetai
     events,
     takenBy: { ...takenBy, [reading.id]: entry.takenBy },
     amended: entry.amends === undefined ? amended : { ...amended, [reading.id]: entry.amends },
+    signedAs,
   });
 };
 
@@ -68,7 +76,8 @@ export const unionVisits = (first: VisitDetail | null, second: VisitDetail | nul
     }),
     ...second.events.map((event): Entry => ({ kind: 'event', visitId, event })),
   ];
-  return mergeVisit(first, entries);
+  const merged = mergeVisit(first, entries);
+  return merged === null ? null : { ...merged, signedAs: { ...second.signedAs, ...first.signedAs } };
 };
 
 /** What the server has and what is still on its way, as one visit. */
@@ -84,5 +93,6 @@ export const withoutEntries = (detail: VisitDetail, entries: readonly Entry[]): 
     events: detail.events.filter(({ eventId }) => !gone.has(eventId)),
     takenBy: detail.takenBy,
     amended: detail.amended,
+    signedAs: detail.signedAs,
   });
 };

@@ -1,4 +1,4 @@
-import type { Entry, VisitDetail } from '@vaktman/contract';
+import { signedJudgement, type Entry, type VisitDetail } from '@vaktman/contract';
 import {
   type VisitEvent,
   judge,
@@ -65,9 +65,11 @@ export interface Judged {
 }
 
 /** The visit judged as it stands; the same code the server runs. */
-export const useJudged = ({ file, events }: VisitDetail): Judged =>
+export const useJudged = (detail: VisitDetail): Judged =>
   useMemo(() => {
-    const judgement = judge(file);
+    const { file, events } = detail;
+    // What was signed stands as it was signed.
+    const judgement = signedJudgement(detail) ?? judge(file);
     return {
       outcomes: new Outcomes(visitFacts(file)),
       judgement,
@@ -76,7 +78,7 @@ export const useJudged = ({ file, events }: VisitDetail): Judged =>
         events.flatMap((event) => (event.kind === 'step-skipped' ? [`${event.step}@${event.point}`] : [])),
       ),
     };
-  }, [file, events]);
+  }, [detail]);
 
 /** True when a test is to be repeated after a repair. */
 export const isRetest = ({ retests }: Judged, step: string, point: string): boolean =>
