@@ -3,10 +3,12 @@ import { defineConfig } from '@playwright/test';
 /** Debian's Chromium without a monitor; two at a time on two cores. */
 export default defineConfig({
   testDir: 'src',
+  globalSetup: './src/globalSetup.ts',
   outputDir: '../.test-data/browser',
   timeout: 180_000,
   expect: { timeout: 10_000 },
   workers: 2,
+  fullyParallel: true,
   retries: 0,
   forbidOnly: true,
   reporter: [

@@ -95,6 +95,9 @@ const startOf = (data: string, env: Record<string, string> = {}, ...args: string
   return { status, said: `${stdout}${stderr}` };
 };
 
+// One after the other: each builds, installs and starts the whole application.
+test.describe.configure({ mode: 'default' });
+
 test('starts with the demo fleet, keeps the data, starts over when told with a dump kept, and stops cleanly', async () =>
   withFolder(async (data) => {
     const blocker = createServer().listen(8080, '127.0.0.1');

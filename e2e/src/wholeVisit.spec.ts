@@ -86,7 +86,7 @@ test('finds a resistive ground clamp, repairs it, tests it again and keeps both'
   const text = await recordText(vaktman, visitId);
   expect(text).toContain('Before and after repair');
   expect(text).toContain('0.62 V at 500 A');
-  expect(text).toContain('Carbon pile, version 1');
+  expect(text).toContain('Carbon pile, version 2');
   expect(text).toContain('T. Brandvold');
   expect(text).toMatch(/Next due/);
 
@@ -141,6 +141,7 @@ test('walks from a machine that does not crank to its magnetic switch', async ({
   await answer('Joints at the bank clean and tight?', 'Clean');
   await volts('Starter B+ to starter ground, at rest', '12.68');
   await answer('Try to crank', 'Nothing');
+  await volts('Starter B+ to ground while cranking or trying', '12.6');
   await volts('Control terminal to ground while trying', '0.1');
   await volts('Output of the magnetic switch while trying', '0.0');
   await volts('Supply of the magnetic switch, at rest', '12.6');
@@ -151,7 +152,7 @@ test('walks from a machine that does not crank to its magnetic switch', async ({
   await expect(page.getByRole('heading', { name: /Magnetic switch/ })).toBeVisible();
   await allSent(page);
   const visit = await vaktman.visit(visitId);
-  expect(visit.file.readings.filter(({ step }) => step === 'start.walk')).toHaveLength(8);
+  expect(visit.file.readings.filter(({ step }) => step === 'start.walk')).toHaveLength(9);
 });
 
 test('traces a recharge current that never falls to one battery, and swaps it', async ({ ready: page, vaktman }) => {

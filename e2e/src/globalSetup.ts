@@ -1,0 +1,3 @@
+import { makeTemplate } from './vaktman';
+
+export default makeTemplate;
