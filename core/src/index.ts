@@ -82,7 +82,7 @@ export { walkAnswers, walkConditions, type WalkReading } from './step/starting/w
 export { FINDING_CODES, SEVERITIES, type FindingCode, type Severity } from './judging/findingCode';
 export * from './visit/again';
 export { TESTER_CLAMPS, TESTER_RESULTS, type TesterReading } from './step/battery/tester';
-export { circuitName, daysToHalfCharge } from './step/battery/drain';
+export { circuitName, daysToHalfCharge, latestDrain, pulledCircuits } from './step/battery/drain';
 export { CHARGE_DROP_WAYS, chargeSide } from './step/charging/chargeDrop';
 export { JOINT_MOMENTS } from './step/starting/joint';
 export { RUN_MOMENTS, runAt, stretchesOf, type RunReading, type RunStretch } from './step/run/runVolts';
@@ -113,6 +113,7 @@ export * from './step/catalogue';
 export * from './judging/readingBase';
 export * from './visit/retest';
 export * from './visit/signed';
+export { SYMPTOM_WORDS, symptomPlaces } from './visit/symptoms';
 export * from './judging/unitAsOf';
 export * from './visit/visitBefore';
 export * from './visit/words';

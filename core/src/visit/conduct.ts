@@ -6,7 +6,9 @@ import type { Judgement } from './judgement';
 import { nextStep, type NextStep } from './next';
 import { obligatoryPlaces } from './obligation';
 import type { Outcomes } from './outcomes';
+import { blockedBy } from './precondition';
 import type { Retest } from './retest';
+import { symptomPlaces } from './symptoms';
 
 /** What a visit goes on with: a repeated test after a repair first, then the order of work. */
 export interface Conducted extends NextStep {
@@ -14,7 +16,7 @@ export interface Conducted extends NextStep {
 }
 
 /**
- * The step to conduct now. Steps the technician skipped, with a reason, are passed over; they stay owed.
+ * The step to conduct now: a repeated test after a repair, then what the symptoms ask for, then the order of work. Steps the technician skipped, with a reason, are passed over; they stay owed.
  * @param skipped `step@point` of every skipped step
  */
 export const conductNext = (
@@ -31,6 +33,14 @@ export const conductNext = (
       retest: true,
     };
   }
+  const { unit, symptoms } = outcomes.facts;
+  const first = symptomPlaces(unit, symptoms).find(
+    (place) =>
+      !skipped.has(`${place.step}@${place.point}`) &&
+      outcomes.at(place.step, place.point) === null &&
+      blockedBy(outcomes, place) === null,
+  );
+  if (first !== undefined) return { ...first, retest: false };
   const next = nextStep(
     outcomes,
     obligatoryPlaces(outcomes).filter(({ step, point }) => !skipped.has(`${step}@${point}`)),

@@ -27,6 +27,7 @@ import { LeadList } from './LeadList';
 import { measureSpec } from './measure/measureSpec';
 import type { MeasureStepName } from './measure/spec';
 import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
+import { PullCircuits } from './PullCircuits';
 import { ReadMeanwhile } from './ReadMeanwhile';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
@@ -236,7 +237,9 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
       <CircuitFrame
         {...frame}
         below={
-          outcome?.verdict === 'fail' ? (
+          step === 'battery.drain' || step === 'battery.drainCircuit' ? (
+            <PullCircuits detail={detail} judged={judged} />
+          ) : outcome?.verdict === 'fail' ? (
             <AfterFailure detail={detail} judged={judged} />
           ) : warm ? (
             <WaitClock

@@ -1,5 +1,14 @@
 import { CAUTION_WORDS, DEFER_WORDS, type UnitDetail } from '@vaktman/contract';
-import { CAUTIONS, keptMethod, PROFILE_NAMES, PROFILES, type ProfileName } from '@vaktman/core';
+import {
+  CAUTIONS,
+  keptMethod,
+  PROFILE_NAMES,
+  PROFILES,
+  VISIT_REASONS,
+  type ProfileName,
+  type Symptom,
+} from '@vaktman/core';
+import { Symptoms } from './Symptoms';
 import { useState } from 'react';
 import { Checkbox } from 'react-aria-components';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -119,6 +128,13 @@ const parseNumber = (text: string, key: Numbers): { value: number | null; error:
     : { value: null, error: `expected ${min} to ${max} ${unit}, received ${text}` };
 };
 
+const REASON_WORDS: Readonly<Record<(typeof VISIT_REASONS)[number], string>> = {
+  pm: 'Preventive maintenance',
+  complaint: 'Complaint',
+  'after-repair': 'After a repair',
+  quick: 'Quick look: no sign of a fault, never ready',
+};
+
 const PrepareForm = ({ data }: { data: UnitDetail }) => {
   const unitId = data.unit.id;
   const navigate = useNavigate();
@@ -132,7 +148,8 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
     engineHours: '',
     odometerKm: '',
   });
-  const [reason, setReason] = useState<'pm' | 'complaint' | 'after-repair'>('pm');
+  const [reason, setReason] = useState<(typeof VISIT_REASONS)[number]>('pm');
+  const [symptoms, setSymptoms] = useState<readonly Symptom[]>([]);
   const [complaint, setComplaint] = useState('');
   const [chosenProfile, setChosenProfile] = useState<ProfileName | null>(null);
   const [acknowledged, setAcknowledged] = useState(false);
@@ -172,6 +189,7 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
           ...(numbers.engineHours.value === null ? {} : { engineHours: numbers.engineHours.value }),
           ...(numbers.odometerKm.value === null ? {} : { odometerKm: numbers.odometerKm.value }),
           ...(complaint.trim() === '' ? {} : { complaint: complaint.trim() }),
+          ...(reason === 'pm' || symptoms.length === 0 ? {} : { symptoms: [...symptoms] }),
         },
       },
     });
@@ -233,12 +251,8 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
             <ChoiceField
               label="Why"
               value={reason}
-              onChange={(value) => setReason(value as typeof reason)}
-              options={[
-                ['pm', 'Preventive maintenance'],
-                ['complaint', 'Complaint'],
-                ['after-repair', 'After a repair'],
-              ]}
+              onChange={(value) => setReason(VISIT_REASONS.find((own) => own === value) ?? 'pm')}
+              options={VISIT_REASONS.map((own) => [own, REASON_WORDS[own]] as const)}
             />
             {number(
               'batteryC',
@@ -259,6 +273,7 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
           <p style={{ marginTop: '0.8rem', maxWidth: '40rem' }}>
             {PROFILES[profile].why} <Link to={`/method?of=${profile}`}>Its limits</Link>
           </p>
+          {reason === 'pm' ? null : <Symptoms unit={data.unit} chosen={symptoms} choose={setSymptoms} />}
         </FieldGroup>
         <FieldGroup title="Cautions for this visit">
           <Cautions>

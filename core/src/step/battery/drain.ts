@@ -38,14 +38,21 @@ export const daysToHalfCharge = (unit: Unit, amps: number): number | null => {
   return ampereHours === null || amps <= 0 ? null : (0.5 * ampereHours) / amps / 24;
 };
 
+/** The parked drain as last read, or null. */
+export const latestDrain = (facts: VisitFacts): DrainReading | null => latest(facts, drainReading, 'bank');
+
+/** Every circuit that was pulled, as last read, in the order first pulled. */
+export const pulledCircuits = (facts: VisitFacts): readonly DrainCircuitReading[] =>
+  [...facts.current.values()].flatMap(({ step, point }) =>
+    step === drainCircuit.step ? (latest(facts, drainCircuitReading, point) ?? []) : [],
+  );
+
 /** The pulled circuit that takes more than half of what is too much, or null. */
 const guiltyCircuit = (facts: VisitFacts, excessAmps: number): DrainCircuitReading | null => {
-  let most: DrainCircuitReading | null = null;
-  for (const reading of facts.current.values()) {
-    if (reading.step !== drainCircuit.step) continue;
-    const own = latest(facts, drainCircuitReading, reading.point);
-    if (own !== null && (most === null || taken(own) > taken(most))) most = own;
-  }
+  const most = pulledCircuits(facts).reduce<DrainCircuitReading | null>(
+    (worst, own) => (worst === null || taken(own) > taken(worst) ? own : worst),
+    null,
+  );
   return most !== null && isOver(taken(most), excessAmps / 2) ? most : null;
 };
 
