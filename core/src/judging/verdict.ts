@@ -1,4 +1,5 @@
 import { tidy } from '../quantity/compare';
+import { ampsText, figure, voltsText } from '../quantity/display';
 import type { AppliedLimit, LimitOrigin } from '../method/book';
 import { LIMITS, type LimitName } from '../method/limit';
 import type { FindingCode, Severity } from './findingCode';
@@ -72,6 +73,28 @@ export const againstMax = (limit: AppliedLimit, value: number): AgainstLimit => 
 /** For answers that are seen rather than measured. */
 export const NO_LIMIT: AgainstLimit = { limit: null, margin: null };
 
+/** Closer to its limit than this a figure may be written like the limit itself. */
+const WRITTEN_ALIKE = { V: 0.01, A: 1 } as const;
+const MOST_DECIMALS = 6;
+
+/**
+ * A sentence that is true as written: where reading and limit differ and would be written alike, the reading, which comes
+ * first, is written with as many digits as tell them apart.
+ */
+const trueAsWritten = (sentence: string, { limit, margin }: AgainstLimit): string => {
+  if (limit === null || margin === null || margin === 0) return sentence;
+  const { unit } = limit;
+  if ((unit !== 'V' && unit !== 'A') || Math.abs(margin) >= WRITTEN_ALIKE[unit]) return sentence;
+  const value = limit.kind === 'min' ? limit.value + margin : limit.value - margin;
+  const text = unit === 'V' ? voltsText : ampsText;
+  if (text(value) !== text(limit.value)) return sentence;
+  for (let decimals = 1; decimals <= MOST_DECIMALS; decimals++) {
+    const exact = figure(value, decimals);
+    if (exact !== figure(limit.value, decimals)) return sentence.replace(text(value), `${exact} ${unit}`);
+  }
+  return sentence;
+};
+
 // Written out field by field: visits are judged by the ten thousand, and spreading objects of many shapes is slow.
 const outcome = (
   verdict: Verdict,
@@ -83,9 +106,11 @@ const outcome = (
   verdict,
   limit,
   margin,
-  because,
+  because: trueAsWritten(because, { limit, margin }),
   redo,
-  troubles,
+  troubles: troubles.map((own) =>
+    own.because === because ? { ...own, because: trueAsWritten(because, { limit, margin }) } : own,
+  ),
   alsoUsed: undefined,
   waitsForOtherSide: undefined,
   wantsAgain: undefined,

@@ -30,8 +30,13 @@ export const figure = (value: number, decimals: number): string => {
   return Number(text) === 0 ? text : `−${text}`;
 };
 
+/** Small currents are told apart by their hundredths, great ones are not read so. */
+export const ampsDecimals = (amps: number): number => {
+  if (Number.isInteger(amps) || Math.abs(amps) >= 20) return 0;
+  return Math.abs(amps) < 2 ? 2 : 1;
+};
+
 export const voltsText = (volts: number): string => `${figure(volts, 2)} V`;
-export const ampsText = (amps: number): string =>
-  `${figure(amps, Math.abs(amps) < 20 && !Number.isInteger(amps) ? 1 : 0)} A`;
+export const ampsText = (amps: number): string => `${figure(amps, ampsDecimals(amps))} A`;
 export const celsiusText = (celsius: number): string => `${figure(celsius, Number.isInteger(celsius) ? 0 : 1)} °C`;
 export const percentText = (percent: number): string => `${figure(percent, 0)} %`;

@@ -101,6 +101,30 @@ describe('along a run', () => {
     expect(parseVisit(visitWith([read('bulkhead', 0.1)], { unit })).ok).toBe(false));
 });
 
+describe('a sentence that compares', () => {
+  it.each([
+    [0.2004, '0.2004 V, over 0.20 V'],
+    [0.25, '0.25 V, over 0.20 V'],
+  ])('%d V with its limit is true as written', (volts, words) => {
+    const judgement = judge(visitWith([{ step: 'start.joint', point: 'starter.B+', volts }]));
+    expect(stepAt(judgement, 'start.joint', 'starter.B+').because).toContain(words);
+    expect(judgement.findings[0]?.because).toContain(words);
+  });
+  it('tells amperes apart as well', () => {
+    const drawn: Written = {
+      step: 'charge.recharge',
+      point: 'bank',
+      amps: 20.04,
+      minutes: 11,
+      loads: 'off',
+      volts: 14,
+    };
+    expect(at([...rest, drawn], 'charge.recharge', 'bank').because).toContain(
+      '20.04 A after 11 min at idle is over 20 A',
+    );
+  });
+});
+
 describe('links', () => {
   const link = (volts: number, more: Record<string, unknown> = {}): Written => ({
     step: 'start.link',

@@ -19,7 +19,7 @@ const List = styled.ul`
 `;
 const Row = styled.li`
   display: grid;
-  grid-template-columns: 10.5rem minmax(0, 1fr) 6rem;
+  grid-template-columns: 9.2rem minmax(0, 1fr) 5.6rem;
   gap: 0.2rem 0.8rem;
   align-items: center;
   padding: 0.35rem 0;
@@ -58,7 +58,7 @@ const Choice = styled(ToggleButton)`
   font-weight: 620;
   color: inherit;
   min-height: 48px;
-  padding: 0 0.5rem;
+  padding: 0 0.4rem;
   background: var(--raised);
   border: 1.4px solid var(--rule);
   cursor: pointer;

@@ -1,5 +1,6 @@
 import { CAUTION_WORDS } from '@vaktman/contract';
 import {
+  ampsDecimals,
   crankCoolDown,
   figure,
   mainValue,
@@ -231,7 +232,13 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
 
   if (reading !== undefined && !again && !isRetest(judged, step, point)) {
     const read = mainValue(reading);
-    const value = read === null ? '' : figure(read.value, read.unit === 'V' ? 2 : Number.isInteger(read.value) ? 0 : 1);
+    const value =
+      read === null
+        ? ''
+        : figure(
+            read.value,
+            read.unit === 'V' ? 2 : Math.max(ampsDecimals(read.value), Number.isInteger(read.value) ? 0 : 1),
+          );
     const warm = reading.unsteady === true && step.startsWith('charge.');
     return (
       <CircuitFrame

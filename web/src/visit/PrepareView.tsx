@@ -92,7 +92,11 @@ const Acknowledge = styled(Checkbox)`
   }
 `;
 const Foot = styled.div`
+  position: sticky;
+  bottom: 0;
   grid-column: 1 / -1;
+  padding: 0.6rem 0;
+  background: var(--paper);
   display: grid;
   grid-template-columns: 1fr minmax(16rem, 26rem);
   gap: 1.5rem;
@@ -273,7 +277,6 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
           <p style={{ marginTop: '0.8rem', maxWidth: '40rem' }}>
             {PROFILES[profile].why} <Link to={`/method?of=${profile}`}>Its limits</Link>
           </p>
-          {reason === 'pm' ? null : <Symptoms unit={data.unit} chosen={symptoms} choose={setSymptoms} />}
         </FieldGroup>
         <FieldGroup title="Cautions for this visit">
           <Cautions>
@@ -293,6 +296,7 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
           </Acknowledge>
           {tried && !acknowledged ? <Wrong role="alert">Acknowledge the cautions to go on.</Wrong> : null}
         </FieldGroup>
+        {reason === 'pm' ? null : <Symptoms unit={data.unit} chosen={symptoms} choose={setSymptoms} />}
         <Foot>
           <p>{DEFER_WORDS}</p>
           <PrimaryKey type="submit" isPending={starting}>

@@ -5,15 +5,14 @@ import styled from 'styled-components';
 const Part = styled.section`
   display: grid;
   gap: 0.6rem;
-  margin-top: 0.8rem;
-  max-width: 60rem;
+  grid-column: 1 / -1;
   h3 {
     font-size: 1.2rem;
   }
 `;
 const Keys = styled(ToggleButtonGroup)`
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(11rem, 1fr));
+  grid-template-columns: repeat(auto-fill, minmax(10.5rem, 1fr));
   gap: 8px;
 `;
 const SymptomKey = styled(ToggleButton)`

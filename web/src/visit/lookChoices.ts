@@ -88,7 +88,7 @@ const joint = (point: string): LookRow => {
     choices: [
       { words: 'clean, tight', hint: '', seen: seen({}) },
       {
-        words: 'white deposit',
+        words: 'white',
         hint: 'White: suspect undercharging. Clean and neutralise.',
         seen: seen({ condition: 'corroded', deposit: 'white' }),
       },

@@ -119,6 +119,6 @@ export const drainCircuit = stepRecord(drainCircuitReading, {
     return { ...passed(NO_LIMIT, `${said}: ${ampsText(took)} is not what empties the bank.`), alsoUsed };
   },
   words: ({ ampsBefore, ampsAfter }) => `${ampsText(ampsBefore)} before, ${ampsText(ampsAfter)} after`,
-  value: () => null,
+  value: (reading) => ({ value: taken(reading), unit: 'A' }),
   leads: () => ({ ...NO_LEADS, clamp: { at: 'bank', words: 'as it was for the whole drain' } }),
 });

@@ -168,7 +168,7 @@ export const WALK: readonly WalkNode[] = [
     question: 'Try to crank',
     branches: [
       { when: 'normal', to: { kind: 'service', words: 'Start it several times; if each is good, back to service.' } },
-      { when: 'slow, clicks or nothing', to: 'starterCranking' },
+      { when: 'not as it should', to: 'starterCranking' },
       { when: 'spins free', to: { kind: 'again', words: 'Try once more: one missed engagement is normal.' } },
       {
         when: 'spins free again',
