@@ -216,7 +216,7 @@ export const pathLayout = (unit: Unit): PathLayout => {
       side: 'negative',
       lines: byCable ? [returnPath, strap] : [returnPath],
       thickness: 9,
-      label: { at: [groundX + 14, FRAME_Y - 34], width: BLOCK.x - groundX - 24 },
+      label: { at: [groundX + 14, FRAME_Y - 58], width: BLOCK.x - groundX - 24 },
       step: 'start.drop',
       point: 'negative',
     },

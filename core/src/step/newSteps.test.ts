@@ -11,7 +11,7 @@ import {
   visitWith,
   type Written,
 } from '../../test/visitFixture';
-import { daysToHalfCharge, judge, parseVisit, symptomPlaces, type Repair } from '../index';
+import { daysToHalfCharge, judge, leadsFor, parseVisit, pointName, symptomPlaces, type Repair } from '../index';
 
 const rest = ['A', 'B', 'C', 'D'].map((position) => rested(position, 12.7));
 const at = (readings: readonly Written[], step: string, point: string, part: Parameters<typeof visitWith>[1] = {}) =>
@@ -97,6 +97,20 @@ describe('along a run', () => {
       }).verdict,
     ).toBe('inconclusive'),
   );
+  it.each([
+    ['starterPositive:isolator.in', 'positive starter run, isolator.in'],
+    ['starterPositive:bank+-isolator.in', 'positive starter run, bank + to isolator.in'],
+    ['starterNegative:starter.ground-bank-', 'ground run of the starter, starter ground to bank −'],
+    [
+      'chargeNegative.ALT2:bank--alternator.ground',
+      'ground run of the alternator of ALT2, bank − to alternator ground',
+    ],
+  ])('%s is called %s', (point, name) => expect(pointName(point)).toBe(name));
+  it('puts one probe at its start, the other at the point', () =>
+    expect(leadsFor(unit, 'run.volts', 'starterPositive:starter.B+')).toMatchObject({
+      red: { at: 'A+' },
+      black: { at: 'starter.B+' },
+    }));
   it('knows only the points of its unit', () =>
     expect(parseVisit(visitWith([read('bulkhead', 0.1)], { unit })).ok).toBe(false));
 });

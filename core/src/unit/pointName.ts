@@ -11,6 +11,9 @@ const PLAIN_POINTS: Readonly<Record<string, string>> = {
   'alternator.B+': 'alternator B+ stud',
   'alternator.ground': 'alternator ground',
   'block.ground': 'block ground',
+  'bank+': 'bank +',
+  'bank-': 'bank −',
+  'regulator.field': 'regulator field',
   bankRest: 'bank at rest',
   bankJoints: 'joints at the bank',
   starterRest: 'starter at rest',
@@ -28,6 +31,26 @@ const PLAIN_POINTS: Readonly<Record<string, string>> = {
   coilSignal: 'coil of the magnetic switch',
 };
 
+const RUN_NAMES: Readonly<Record<string, string>> = {
+  starterPositive: 'positive starter run',
+  starterNegative: 'ground run of the starter',
+  chargePositive: 'positive charging run',
+  chargeNegative: 'ground run of the alternator',
+  field: 'field run',
+  control: 'control run',
+};
+
+/** A point of a run, or a stretch of it: `starterPositive:isolator.in`, `starterPositive:bank+-isolator.in`. */
+const runPointName = (point: string): string | null => {
+  const found = /^([A-Za-z]+)(?:\.([^:]+))?:(.+)$/.exec(point);
+  const run = found === null ? undefined : RUN_NAMES[found[1]!];
+  if (found === null || run === undefined) return null;
+  const [, , alternator, rest = ''] = found;
+  const stretch = /^(bank-|[^-]+)-(.+)$/.exec(rest);
+  const place = stretch === null ? pointName(rest) : `${pointName(stretch[1]!)} to ${pointName(stretch[2]!)}`;
+  return `${run}${alternator === undefined ? '' : ` of ${alternator}`}, ${place}`;
+};
+
 /** A point in the trade's words: `A` is battery A, `A+` its positive post, `set:1` set 1. */
 export const pointName = (point: string): string => {
   const plain = PLAIN_POINTS[point];
@@ -38,6 +61,8 @@ export const pointName = (point: string): string => {
   if (point.startsWith('string:')) return `string ${point.slice(7)}`;
   if (point.startsWith('circuit:')) return `circuit ${point.slice(8)}`;
   if (/^[A-F]-[A-F]$/.test(point)) return `link ${point}`;
+  const run = runPointName(point);
+  if (run !== null) return run;
   const side = /^(positive|negative):(.+)$/.exec(point);
   if (side !== null) return `${side[1]} side of ${side[2]}`;
   return point;

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { latest, type VisitFacts } from '../../judging/facts';
-import { between, probesOf } from '../../judging/leads';
+import { between, probesOf, type Probe } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import { stepRecord } from '../../judging/stepRecord';
 import {
@@ -120,16 +120,17 @@ export const runVolts = stepRecord(runReading, {
   words: ({ volts, during, amps }) =>
     `${voltsText(volts)} ${during === 'key-on' ? 'key on' : during}${amps === undefined ? '' : ` at ${ampsText(amps)}`}`,
   leads: (unit, point) => {
-    const { probe, plus, minus, ground, alternator } = probesOf(unit);
+    const { probe, has, plus, minus, ground, alternator } = probesOf(unit);
     const run = runAt({ unit }, point);
-    const starts: Readonly<Record<string, ReturnType<typeof probe>>> = {
+    const id = run?.alternator ?? alternator;
+    const ends: Readonly<Record<string, Probe>> = {
       'bank+': plus,
       'bank-': minus,
       'starter.ground': ground,
-      'alternator.B+': probe(`${run?.alternator ?? alternator}.B+`),
+      'alternator.B+': probe(`${id}.B+`),
+      'alternator.ground': probe(`${id}.ground`),
     };
-    const at = point.slice(point.indexOf(':') + 1);
-    const start = starts[run?.from ?? 'bank+'] ?? plus;
-    return between(start, starts[at] ?? { at: start.at, touch: at });
+    const end = (at: string): Probe => ends[at] ?? (has(at) ? probe(at) : { at, touch: at });
+    return between(end(run?.from ?? 'bank+'), end(point.slice(point.indexOf(':') + 1)));
   },
 });

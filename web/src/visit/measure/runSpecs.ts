@@ -1,4 +1,4 @@
-import { leadsFor, runAt, RUN_MOMENTS, type RunReading, type Unit } from '@vaktman/core';
+import { leadsFor, pointName, runAt, RUN_MOMENTS, type RunReading, type Unit } from '@vaktman/core';
 import { ampsField, voltsField, type MeasureSpec } from './spec';
 
 const MOMENT_WORDS: Readonly<Record<RunReading['during'], string>> = {
@@ -16,11 +16,11 @@ const usualMoment = (name: string | undefined): RunReading['during'] => {
 
 export const runSpec = (unit: Unit, point: string): MeasureSpec => {
   const run = runAt({ unit }, point);
-  const at = point.slice(point.indexOf(':') + 1);
+  const at = pointName(point.slice(point.indexOf(':') + 1));
   return {
     title: `Along the run, to ${at}`,
     how: [
-      `One probe stays at ${run?.from ?? 'the start'}; the other goes from point to point. The same current for all of them.`,
+      `One probe stays at ${run === null ? 'the start' : pointName(run.from)}; the other goes from point to point. The same current for all of them.`,
       'The stretch where the volts jump is the one that loses them.',
     ],
     leads: () => leadsFor(unit, 'run.volts', point),
