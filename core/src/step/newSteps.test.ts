@@ -247,6 +247,35 @@ describe('a bank that does not charge where it should', () => {
   });
 });
 
+describe('running volts', () => {
+  const read = (point: string, volts: number): Written => ({ step: 'charge.volts', point, volts, rpm: 1500 });
+  it('an alternator well under its bank is a reading taken elsewhere, and counts as unread for the bank', () => {
+    const readings = [...rest, read('bank', 13.6), read('ALT1', 13.3)];
+    expect(at(readings, 'charge.volts', 'ALT1').verdict).toBe('inconclusive');
+    expect(at(readings, 'charge.volts', 'bank')).toMatchObject({
+      verdict: 'inconclusive',
+      redo: 'Read at ALT1, B+ to its ground.',
+    });
+    expect(found(readings)).toEqual([]);
+  });
+  it.each([
+    ['agm', 14.8, 21, 'pass'],
+    ['agm', 14.81, 21, 'marginal'],
+    ['gel', 14.61, 21, 'marginal'],
+    ['agm', 14.94, 15, 'pass'],
+    ['agm', 14.96, 15, 'marginal'],
+    ['flooded', 14.96, 15, 'pass'],
+  ] as const)('%s at %d V and %d °C: %s', (chemistry, volts, batteryC, verdict) => {
+    const unit = unit12({
+      bank: { arrangement: '1S1P', batteries: [battery('A', { chemistry, string: 1, set: 1 })] },
+    });
+    const readings = [rested('A', 12.9, { batteryC }), read('bank', volts)];
+    const judged = at(readings, 'charge.volts', 'bank', { unit });
+    expect(judged.verdict).toBe(verdict);
+    if (verdict === 'marginal') expect(judged.limit?.value).toBe(15.2);
+  });
+});
+
 describe('what comes and goes', () => {
   const joint = (volts: number, minutes: number, more: Record<string, unknown> = {}): Written => ({
     step: 'start.joint',

@@ -194,7 +194,7 @@ export const judgeLoad = (reading: LoadReading, conditions: LoadConditions): Out
       'Read the open-circuit volts of this battery first.',
     );
   }
-  if (isEstimate && !isUnder(freezesAtC(stateOfChargePercent(battery, atRest.volts)), batteryC)) {
+  if (!isUnder(freezesAtC(stateOfChargePercent(battery, atRest.volts)), batteryC)) {
     return wrong(
       `At ${celsiusText(batteryC)} a battery resting at ${voltsText(atRest.volts)} may be frozen.`,
       'Warm the battery, check for ice, charge it, and test again.',

@@ -16,7 +16,12 @@ import { starterLoadReading } from '../battery/starterLoad';
 import { alternatorLookReading } from '../look/alternatorLook';
 import { beltReading } from '../look/belt';
 import { judgeHalves } from './halves';
-import { judgeRunningAtAlternator, judgeRunningAtBank, type RunningConditions } from './runningVoltsJudged';
+import {
+  judgeRunningAtAlternator,
+  judgeRunningAtBank,
+  UNDER_BANK_VOLTS,
+  type RunningConditions,
+} from './runningVoltsJudged';
 
 /** Volts running with no or light loads: at the bank, at an alternator (B+ to its ground), or at one battery. */
 export const runningVoltsReading = readingOf('charge.volts', { volts: saneVolts, rpm: saneRpm });
@@ -37,6 +42,12 @@ const delicateVolts = (facts: VisitFacts): RunningConditions['delicate'] => {
   return { volts: warm + colder * facts.limits.systemFactor, chemistry };
 };
 
+/** An alternator so far under its bank does not charge it. */
+const isUnderBank = (facts: VisitFacts, volts: number): boolean => {
+  const bank = latest(facts, runningVoltsReading, 'bank');
+  return bank !== null && isOver(bank.volts - volts, UNDER_BANK_VOLTS * facts.limits.systemFactor);
+};
+
 const conditions = (scene: Scene): RunningConditions => {
   const { facts } = scene;
   const belt = latest(facts, beltReading, 'drive');
@@ -45,7 +56,9 @@ const conditions = (scene: Scene): RunningConditions => {
     lowBattery: lowBattery(scene),
     delicate: delicateVolts(facts),
     alternators: alternatorsOf(facts.unit).map(({ id, remoteSense }) => {
-      const reading = latest(facts, runningVoltsReading, id);
+      const own = latest(facts, runningVoltsReading, id);
+      // What cannot be is not read: the leads stood elsewhere.
+      const reading = own !== null && isUnderBank(facts, own.volts) ? null : own;
       const look = latest(facts, alternatorLookReading, id);
       const fuseSeen = !remoteSense || look?.senseFuse !== undefined;
       return {

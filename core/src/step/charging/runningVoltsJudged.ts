@@ -34,7 +34,7 @@ export interface RunningConditions {
 }
 
 /** An alternator this far, per 12 V, under its bank does not charge it: the leads stand elsewhere. */
-const UNDER_BANK_VOLTS = 0.2;
+export const UNDER_BANK_VOLTS = 0.2;
 export const REVERSED = 'Put red on the positive side and read again.';
 
 /** Against whichever border lies nearer. */

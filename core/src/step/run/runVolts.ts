@@ -129,8 +129,11 @@ export const runVolts = stepRecord(runReading, {
       'starter.ground': ground,
       'alternator.B+': probe(`${id}.B+`),
       'alternator.ground': probe(`${id}.ground`),
+      'regulator.field': { at: `${id}.B+`, touch: 'the field terminal of the regulator' },
     };
-    const end = (at: string): Probe => ends[at] ?? (has(at) ? probe(at) : { at, touch: at });
-    return between(end(run?.from ?? 'bank+'), end(point.slice(point.indexOf(':') + 1)));
+    const start = ends[run?.from ?? 'bank+'] ?? plus;
+    const at = point.slice(point.indexOf(':') + 1);
+    // A point named on the unit has no place in the drawing: it is told in words, where the run begins.
+    return between(start, ends[at] ?? (has(at) ? probe(at) : { at: start.at, touch: at }));
   },
 });
