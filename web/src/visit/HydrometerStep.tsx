@@ -9,6 +9,7 @@ import { PHONE } from '../theme/screen';
 import { nextOnScreen, onwardPath } from './nextPlace';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
+import { useRetake } from './useRetake';
 import { isRetest, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
 import { VisitFrame } from './VisitFrame';
@@ -98,7 +99,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
   const outcome = judged.outcomes.at('battery.hydrometer', point);
   const reading = judged.outcomes.facts.current.get(`battery.hydrometer@${point}`);
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
-  const [again, setAgain] = useState(reading === undefined);
+  const { again, corrects, takeAgain, putRight, done } = useRetake(reading);
   const frame = { detail, judged, point, test: 'Hydrometer', caution: CAUTION_WORDS['eyes-hands'], side: null };
   if (
     outcome !== null &&
@@ -117,7 +118,8 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
           unit="spread"
           next={nextOnScreen(judged)}
           nextPath={onwardPath(visitId, judged)}
-          takeAgain={() => setAgain(true)}
+          takeAgain={takeAgain}
+          putRight={putRight}
         >
           <CellDrawing gravities={corrected} />
         </VerdictPanel>
@@ -178,6 +180,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
               void recorder
                 .reading({
                   step: 'battery.hydrometer',
+                  ...corrects,
                   point,
                   cells: CELLS.map((cell) => read[`cell${cell}`] ?? 0) as [
                     number,
@@ -189,14 +192,14 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
                   ],
                   electrolyteC: read['electrolyteC'] ?? 0,
                 })
-                .then(() => setAgain(false))
+                .then(done)
             }
           />
           <ReadInstruments
             file={detail.file}
             step="battery.hydrometer"
             point={point}
-            take={(read) => recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
+            take={(read) => recorder.instrumentReading(read, 'simulated').then(done)}
           />
           <SkipStep detail={detail} step="battery.hydrometer" point={point} />
         </div>

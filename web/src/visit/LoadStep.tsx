@@ -33,6 +33,7 @@ import type { Hold } from './conditionsSlice';
 import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
+import { useRetake } from './useRetake';
 import { isRetest, useConditions, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
 import { VisitFrame } from './VisitFrame';
@@ -140,7 +141,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const outcome = outcomes.at('battery.load', point);
   const reading = facts.current.get(`battery.load@${point}`);
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
-  const [again, setAgain] = useState(reading === undefined);
+  const { again, corrects, takeAgain, putRight, done } = useRetake(reading);
   const hold = conditions.hold?.kind === 'load' && conditions.hold.position === point ? conditions.hold : null;
   const where =
     temperature.celsius === null
@@ -223,7 +224,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
               take={(taken) =>
                 recorder.instrumentReading(taken, 'simulated').then(() => {
                   change({ hold: null });
-                  setAgain(false);
+                  done();
                 })
               }
             />
@@ -272,6 +273,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
                   .reading({
                     step: 'battery.load',
                     point,
+                    ...corrects,
                     amps: values['amps'] ?? 0,
                     seconds: values['seconds'] ?? seconds,
                     lowestVolts: values['lowestVolts'] ?? 0,
@@ -284,7 +286,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
                   .then(() => {
                     change({ hold: null });
                     setCaught(null);
-                    setAgain(false);
+                    done();
                   })
               }
             />
@@ -304,7 +306,8 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
           unit="V"
           next={nextOnScreen(judged)}
           nextPath={onwardPath(visitId, judged)}
-          takeAgain={() => setAgain(true)}
+          takeAgain={takeAgain}
+          putRight={putRight}
         >
           {figures === undefined ? null : (
             <Figures>
@@ -405,7 +408,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
         {cooling === null ? (
           <Keys>
             {again && reading !== undefined ? (
-              <Key onPress={() => setAgain(false)}>Keep the last</Key>
+              <Key onPress={done}>Keep the last</Key>
             ) : (
               <SkipStep detail={detail} step="battery.load" point={point} />
             )}

@@ -91,7 +91,9 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const readingAt = ({ step, point }: LookRow) => current.get(`${step}@${point}`);
   const isOpen = (row: LookRow): boolean => readingAt(row) === undefined || isRetest(judged, row.step, row.point);
   const unread = rows.filter(isOpen);
-  const record = (seen: Seen): Promise<void> => recorder.reading(seen);
+  // A look that is pressed otherwise puts right what was pressed before; only after a repair it is a look of its own.
+  const record = (seen: Seen, mistaken?: string): Promise<void> =>
+    recorder.reading({ ...seen, ...(mistaken === undefined ? {} : { corrects: mistaken }) });
   const restIsSound = async (): Promise<void> => {
     const { pathname } = window.location;
     setBusy(true);
@@ -112,7 +114,8 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           selectedKeys={own === null ? [] : [own.words]}
           onSelectionChange={(keys) => {
             const pressed = row.choices.find(({ words }) => keys.has(words));
-            if (pressed !== undefined && pressed !== own) void record(pressed.seen);
+            if (pressed !== undefined && pressed !== own)
+              void record(pressed.seen, isOpen(row) ? undefined : readingAt(row)?.id);
           }}
         >
           {row.choices.map(({ words }) => (

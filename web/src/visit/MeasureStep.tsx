@@ -32,6 +32,7 @@ import { PullCircuits } from './PullCircuits';
 import { ReadMeanwhile } from './ReadMeanwhile';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
+import { useRetake } from './useRetake';
 import { isRetest, useConditions, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
 import { CircuitFrame } from './VisitFrame';
@@ -221,7 +222,7 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
   const outcome = judged.outcomes.at(step, point);
   const reading = facts.current.get(`${step}@${point}`);
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
-  const [again, setAgain] = useState(reading === undefined);
+  const { again, corrects, takeAgain, putRight, done } = useRetake(reading);
   const cranks = spec.cranks(choices);
   const now = useNow(1000, cranks);
   const onDevice = useOnThisDevice(detail.file.readings, now);
@@ -268,7 +269,7 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
               <Figure text={value} unit={read?.unit ?? ''} />
             </p>
             <p>Kept. By itself it decides nothing on this machine.</p>
-            <Key onPress={() => setAgain(true)}>Take again</Key>
+            <Key onPress={takeAgain}>Take again</Key>
             <PrimaryKeyLink to={onwardPath(visitId, judged)} autoFocus>
               {nextWords(nextOnScreen(judged))}
             </PrimaryKeyLink>
@@ -281,7 +282,8 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
             unit={read?.unit ?? ''}
             next={nextOnScreen(judged)}
             nextPath={onwardPath(visitId, judged)}
-            takeAgain={() => setAgain(true)}
+            takeAgain={takeAgain}
+            putRight={putRight}
           />
         )}
       </CircuitFrame>
@@ -358,9 +360,9 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
         step={step}
         point={point}
         way={choices['by'] ?? null}
-        take={(read) => recorder.instrumentReading(read, 'simulated').then(() => setAgain(false))}
+        take={(read) => recorder.instrumentReading(read, 'simulated').then(done)}
       />
-      <ReadMeanwhile detail={detail} reading={reading} keep={() => setAgain(false)} />
+      <ReadMeanwhile detail={detail} reading={reading} keep={done} />
       {cooling === null ? (
         <Keypad
           key={`${cranks} ${String(again)} ${JSON.stringify(preset)}`}
@@ -369,13 +371,15 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
             .map((field) => (preset[field.key] === undefined ? field : { ...field, initial: preset[field.key] }))}
           saveWords={`Save, ${pointName(point)}`}
           save={(values) =>
-            recorder.reading({ ...spec.build(values, choices), ...(moves ? { unsteady: true } : {}) }).then(() => {
-              setPreset({});
-              setFeeding(false);
-              setAgain(false);
-              setMoves(false);
-              setOverridden(false);
-            })
+            recorder
+              .reading({ ...spec.build(values, choices), ...(moves ? { unsteady: true } : {}), ...corrects })
+              .then(() => {
+                setPreset({});
+                setFeeding(false);
+                done();
+                setMoves(false);
+                setOverridden(false);
+              })
           }
         />
       ) : (

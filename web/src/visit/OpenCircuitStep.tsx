@@ -14,6 +14,7 @@ import { nextOnScreen, onwardPath } from './nextPlace';
 import { ReadMeanwhile } from './ReadMeanwhile';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
+import { useRetake } from './useRetake';
 import { SurfaceCharge } from './SurfaceCharge';
 import { isRetest, useConditions, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
@@ -95,7 +96,7 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
   const outcome = judged.outcomes.at('battery.openCircuit', point);
   const reading = judged.outcomes.facts.current.get(`battery.openCircuit@${point}`);
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
-  const [again, setAgain] = useState(reading === undefined);
+  const { again, corrects, takeAgain, putRight, done } = useRetake(reading);
   const factor = (battery.nominalVolts ?? 12) / 12;
   const charge = conditions.surfaceCharge;
   const ready =
@@ -124,7 +125,8 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
           unit="V"
           next={nextOnScreen(judged)}
           nextPath={onwardPath(visitId, judged)}
-          takeAgain={() => setAgain(true)}
+          takeAgain={takeAgain}
+          putRight={putRight}
         >
           {judged.judgement.figures[point]?.stateOfChargePercent === undefined ? null : (
             <p>State of charge {figure(judged.judgement.figures[point].stateOfChargePercent, 0)} %.</p>
@@ -152,6 +154,7 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
     await recorder.reading({
       step: 'battery.openCircuit',
       point,
+      ...corrects,
       volts: read,
       surfaceChargeStripped: charge.kind === 'stripped',
       ...(charge.kind === 'rested' ? { restedHours: charge.hours } : {}),
@@ -159,7 +162,7 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
       note: chargeWords(charge),
     });
     if (typedC !== null) change({ batteryC: { celsius: typedC, atMs: Date.now() } });
-    setAgain(false);
+    done();
     setVolts(null);
   };
   return (
@@ -173,7 +176,7 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
           <Fullness battery={battery} volts={volts} />
         </div>
         <div>
-          <ReadMeanwhile detail={detail} reading={reading} keep={() => setAgain(false)} />
+          <ReadMeanwhile detail={detail} reading={reading} keep={done} />
           <Keypad
             key={`${point} ${String(again)}`}
             fields={[

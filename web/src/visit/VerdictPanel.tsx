@@ -62,6 +62,13 @@ const marginWords = ({ limit, margin }: JudgedOutcome): string | null => {
   return `${figure(Math.abs(margin), 2)} ${limit.unit} ${side} the limit ${figure(limit.value, 2)}`;
 };
 
+const Again = styled.div`
+  display: grid;
+  grid-auto-flow: column;
+  grid-auto-columns: 1fr;
+  gap: 8px;
+`;
+
 /** A verdict at once: the value huge, mark and word, margin, reason, and the next thing to do. */
 export const VerdictPanel = ({
   outcome,
@@ -70,6 +77,7 @@ export const VerdictPanel = ({
   next,
   nextPath,
   takeAgain,
+  putRight,
   compact = false,
   children,
 }: {
@@ -79,6 +87,8 @@ export const VerdictPanel = ({
   next: Conducted | null;
   nextPath: string;
   takeAgain: () => void;
+  /** Takes it again in place of this one, which was a mistake. */
+  putRight: () => void;
   /** In a narrow column beside a drawing. */
   compact?: boolean;
   children?: ReactNode;
@@ -98,7 +108,14 @@ export const VerdictPanel = ({
       {outcome.redo === null ? null : <Redo>{outcome.redo}</Redo>}
       {children}
       <Keys $compact={compact}>
-        {sameAgain ? <span /> : <Key onPress={takeAgain}>Take again</Key>}
+        {sameAgain ? (
+          <span />
+        ) : (
+          <Again>
+            <Key onPress={takeAgain}>Take again</Key>
+            {outcome.verdict === 'fail' ? <Key onPress={putRight}>It was taken wrongly</Key> : null}
+          </Again>
+        )}
         {sameAgain ? (
           <PrimaryKey autoFocus onPress={takeAgain}>
             {stepTitle(next.step)} again, {pointName(next.point)}
