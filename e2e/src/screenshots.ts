@@ -138,7 +138,7 @@ const walk = async (page: Page, unitId: string): Promise<void> => {
   await page.getByRole('button', { name: 'Clean' }).click();
   await volts('Starter B+ to starter ground, at rest', '12.68');
   await page.getByRole('button', { name: 'Nothing' }).click();
-  await volts('Starter B+ to ground while cranking or trying', '12.6');
+  await volts('Starter B+ to ground, key turned', '12.6');
   await volts('Control terminal to ground while trying', '0.1');
   await page.getByRole('heading', { name: 'Output of the magnetic switch while trying', level: 2 }).waitFor();
   await shot(page, 'visit-walk');

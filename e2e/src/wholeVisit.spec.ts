@@ -141,7 +141,7 @@ test('walks from a machine that does not crank to its magnetic switch', async ({
   await answer('Joints at the bank clean and tight?', 'Clean');
   await volts('Starter B+ to starter ground, at rest', '12.68');
   await answer('Try to crank', 'Nothing');
-  await volts('Starter B+ to ground while cranking or trying', '12.6');
+  await volts('Starter B+ to ground, key turned', '12.6');
   await volts('Control terminal to ground while trying', '0.1');
   await volts('Output of the magnetic switch while trying', '0.0');
   await volts('Supply of the magnetic switch, at rest', '12.6');

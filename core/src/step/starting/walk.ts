@@ -179,7 +179,7 @@ export const WALK: readonly WalkNode[] = [
   },
   {
     point: 'starterCranking',
-    question: 'Starter B+ to ground while cranking or trying',
+    question: 'Starter B+ to ground, key turned',
     branches: [
       { when: 'enough, it turns', to: 'motorCranking' },
       { when: 'low', to: finding('start.low-supply', 'The starter gets too little: batteries first, then cables.') },
@@ -189,7 +189,7 @@ export const WALK: readonly WalkNode[] = [
   },
   {
     point: 'motorCranking',
-    question: 'Motor terminal to ground while cranking or trying',
+    question: 'Motor terminal to ground, key turned',
     branches: [
       { when: 'zero', to: 'controlCranking' },
       { when: 'near B+', to: finding('starter.motor', 'The motor gets its volts and does not turn as it should.') },
