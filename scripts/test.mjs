@@ -61,6 +61,8 @@ try {
     '.dependency-cruiser.cjs',
   ]);
 
+  check('what nothing uses', bin('knip'), []);
+
   rmSync(join(root, '.test-data'), { recursive: true, force: true });
   const data = dataFolder(join(root, '.test-data'));
   rmSync(join(data, 'postgres'), { recursive: true, force: true });

@@ -13,7 +13,7 @@ export interface BatteryStory {
 }
 
 /** A battery put in place of another during the history. */
-export interface Swap {
+interface Swap {
   readonly position: string;
   readonly at: string;
   readonly make: string;

@@ -98,6 +98,8 @@ const afterBatteries = async (page: Page, url: string): Promise<void> => {
   await page.keyboard.press('Enter');
   await page.keyboard.type('498');
   await page.keyboard.press('Enter');
+  // Kept before its page is left.
+  await page.getByText('failed', { exact: true }).first().waitFor();
   await page.goto(`${url}/start.ladder`);
   for (const [title, value] of [
     ['bank while cranking', '10.9'],

@@ -26,7 +26,7 @@ const findPrograms = () => {
 };
 
 /** Debian's PostgreSQL programs, installed when missing. As an ordinary user the command to run is told instead. */
-export const ensurePrograms = () => {
+const ensurePrograms = () => {
   const found = findPrograms();
   if (found !== null) return found;
   if (!isRoot) {

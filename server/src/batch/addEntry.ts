@@ -20,7 +20,7 @@ import { fitBatteries } from './fitBatteries';
 
 const NOTHING_STORED = 'Nothing of the batch was stored.';
 
-export const refuse = (problems: readonly Problem[]): ClientError => new ClientError(422, NOTHING_STORED, problems);
+const refuse = (problems: readonly Problem[]): ClientError => new ClientError(422, NOTHING_STORED, problems);
 export const clash = (path: string, message: string, options?: ErrorOptions): ClientError =>
   new ClientError(409, NOTHING_STORED, [{ path, message }], options);
 

@@ -17,7 +17,7 @@ export const deviceClock = ({ sentAt }: Pick<Batch, 'sentAt'>, receivedMs: numbe
 });
 
 /** The instant an entry states, as its device wrote it. */
-export const statedAt = (entry: Entry): string =>
+const statedAt = (entry: Entry): string =>
   entry.kind === 'visit' ? entry.opening.visit.at : entry.kind === 'event' ? entry.event.at : entry.reading.at;
 
 /** The latest moment of what the same device recorded in the visit before this entry; null when that is nothing. */

@@ -181,7 +181,7 @@ export const moveBattery = async (
 };
 
 /** Refuses a serial that another battery of the fleet has, and says where that one is. */
-export const checkSerial = async (
+const checkSerial = async (
   db: Queryable,
   fleetId: string,
   serial: string | undefined,

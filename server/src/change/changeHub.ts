@@ -10,7 +10,7 @@ const changeSchema = z.object({
   batteries: z.boolean().optional(),
   weather: z.boolean().optional(),
 });
-export type Change = z.infer<typeof changeSchema>;
+type Change = z.infer<typeof changeSchema>;
 
 /** What whoever listens is told: a change, or that some may have been missed and everything is to be asked again. */
 export type Told =

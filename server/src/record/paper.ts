@@ -1,6 +1,6 @@
 import { ClientError } from '../http/problem';
 
-export const PAPERS = ['A4', 'LETTER'] as const;
+const PAPERS = ['A4', 'LETTER'] as const;
 export type Paper = (typeof PAPERS)[number];
 
 /** The paper asked for, A4 when none is. */

@@ -252,7 +252,7 @@ export const batteryIdsAt = async (
 };
 
 /** Every stay of a battery at a unit's positions, the present ones first. */
-export const loadPlacements = async (db: Queryable, fleetId: string, unitId: string): Promise<Placement[]> => {
+const loadPlacements = async (db: Queryable, fleetId: string, unitId: string): Promise<Placement[]> => {
   const { rows } = await db.query<Omit<Placement, 'from' | 'to'> & { from: Date; to: Date | null }>(
     `SELECT p.placement_id AS "placementId", p.battery_id AS "batteryId", p.position, lower(p.during) AS "from", upper(p.during) AS "to",
             p.removed_because AS "removedBecause", b.description AS battery

@@ -27,7 +27,7 @@ const verdictOf = ({ steps }: Judgement, position: string): Verdict | null => {
 };
 
 /** Last values of every battery that was read in a visit. */
-export const batteryLasts = ({ file }: VisitDetail, judgement: Judgement): Record<string, BatteryLast> => {
+const batteryLasts = ({ file }: VisitDetail, judgement: Judgement): Record<string, BatteryLast> => {
   const lasts: Record<string, BatteryLast> = {};
   const current = new Map(judgement.steps.map(({ step, point, readings }) => [`${step}@${point}`, readings[0]]));
   const byId = new Map(file.readings.map((reading) => [reading.id, reading]));

@@ -1,7 +1,7 @@
 let context: AudioContext | null = null;
 
 /** A short tone; silent where the browser has no sound or has not been touched yet. */
-export const playTone = (hertz: number, seconds: number): void => {
+const playTone = (hertz: number, seconds: number): void => {
   if (typeof AudioContext === 'undefined') return;
   context ??= new AudioContext();
   const oscillator = context.createOscillator();

@@ -1,5 +1,5 @@
 import { dateText, timesIn, type Times } from '@vaktman/core';
-import { addDays, intlFormat, intlFormatDistance, lightFormat, parseISO } from 'date-fns';
+import { addDays, intlFormat, lightFormat, parseISO } from 'date-fns';
 
 const deviceZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
 let yard: Times = timesIn(deviceZone());
@@ -22,8 +22,6 @@ const isDate = (text: string): boolean => /^\d{4}-\d\d-\d\d$/.test(text);
 export const dayText = (iso: string): string => (isDate(iso) ? dateText(iso) : yard.day(iso));
 export const clockTimeText = (iso: string | number): string => yard.clock(iso);
 export const dayTimeText = (iso: string | number): string => yard.dayTime(iso);
-export const agoText = (iso: string): string =>
-  intlFormatDistance(parseISO(iso), new Date(), { locale: 'en-GB', numeric: 'always' });
 export const longNowText = (now: Date): string => `${yard.dayTime(now.getTime())} ${yardZoneName()}`;
 /** An instant with the yard's offset, as readings carry it. */
 export const instantNow = (now: Date = new Date()): string => yard.instant(now.getTime());

@@ -18,7 +18,7 @@ export const BOUNCE_MS = 1200;
 const COOL_SECONDS = 60;
 const CRANK_COOL_SECONDS = 120;
 
-export const holdPath = (visitId: string, { kind, position }: Pick<Hold, 'kind' | 'position'>): string =>
+const holdPath = (visitId: string, { kind, position }: Pick<Hold, 'kind' | 'position'>): string =>
   kind === 'load' ? `/visits/${visitId}/battery.load/${position}` : `/visits/${visitId}/${position}`;
 
 const running = (conditions: State['conditions']): RunningHold[] =>

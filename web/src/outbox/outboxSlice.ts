@@ -1,7 +1,7 @@
 import type { VisitDetail } from '@vaktman/contract';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-export interface OutboxState {
+interface OutboxState {
   /** Entries not yet on the server. */
   readonly waiting: number;
   /** Entries the server would not take; they are kept and shown until settled. */

@@ -12,8 +12,8 @@ import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import type { SurfaceCharge as Charge } from './conditionsSlice';
 
-export const LAMPS_SECONDS = 60;
-export const WAIT_SECONDS = 120;
+const LAMPS_SECONDS = 60;
+const WAIT_SECONDS = 120;
 
 const Sheet = styled.div`
   display: flex;

@@ -11,7 +11,7 @@ import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
 import type { Judged } from './useVisit';
 
-export const Sheet = styled.main`
+const Sheet = styled.main`
   display: grid;
   grid-template-columns: minmax(0, 1fr) 380px;
   gap: 1.2rem 2rem;

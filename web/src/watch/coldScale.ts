@@ -1,5 +1,5 @@
 /** One temperature axis down the whole watch: from warm on the left to cold on the right. */
-export const AXIS_C = { warm: 0, cold: -40 } as const;
+const AXIS_C = { warm: 0, cold: -40 } as const;
 export const AXIS_TICKS_C = [0, -10, -20, -30, -40] as const;
 
 /** Where a temperature stands on the axis, percent of its width; beyond the ends it stands at them. */

@@ -59,7 +59,7 @@ export const coldestNights = (weather: Weather | undefined): ReadonlyMap<string,
   );
 
 /** The row as it will stand once what is open on it is done; tests still owed are not done by repairing. */
-export const afterRepairs = (row: WatchRow): WatchRow => ({
+const afterRepairs = (row: WatchRow): WatchRow => ({
   ...row,
   cold: row.coldAfter === null ? row.cold : [row.coldAfter[0], row.coldAfter[0], row.coldAfter[1]],
   disposition: row.disposition === 'hold' ? 'ready' : row.disposition,

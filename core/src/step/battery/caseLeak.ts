@@ -13,11 +13,11 @@ import { stepRecord } from '../../judging/stepRecord';
 import { positions } from '../../unit/points';
 
 /** Volts from a post to the dry-looking case top. */
-export const caseLeakReading = readingOf('battery.caseLeak', { volts: saneVolts });
-export type CaseLeakReading = z.infer<typeof caseLeakReading>;
+const caseLeakReading = readingOf('battery.caseLeak', { volts: saneVolts });
+type CaseLeakReading = z.infer<typeof caseLeakReading>;
 
 /** A film of acid and dirt carries current from post to post and empties a parked battery. */
-export const judgeCaseLeak = (
+const judgeCaseLeak = (
   reading: CaseLeakReading,
   conditions: { readonly battery: Battery; readonly limits: LimitBook },
 ): Outcome => {

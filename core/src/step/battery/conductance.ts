@@ -24,14 +24,14 @@ import { ampsText } from '../../quantity/display';
 import { positions } from '../../unit/points';
 
 /** A hand-held conductance tester's answer, in the standard it was set to. */
-export const conductanceReading = readingOf('battery.conductance', {
+const conductanceReading = readingOf('battery.conductance', {
   measured: z.number().nonnegative().max(5000).describe('Cranking amperes the tester shows'),
   standard: ratingStandardSchema,
   setTo: chemistrySchema.describe('Chemistry the tester was set to'),
 });
-export type ConductanceReading = z.infer<typeof conductanceReading>;
+type ConductanceReading = z.infer<typeof conductanceReading>;
 
-export interface ConductanceConditions {
+interface ConductanceConditions {
   readonly battery: Battery;
   readonly limits: LimitBook;
 }
@@ -46,7 +46,7 @@ const shareOfRating = (reading: ConductanceReading, battery: Battery): number | 
 };
 
 /** Decides in the conductance method; in every other it is a supporting look that can only raise doubt. */
-export const judgeConductance = (reading: ConductanceReading, { battery, limits }: ConductanceConditions): Outcome => {
+const judgeConductance = (reading: ConductanceReading, { battery, limits }: ConductanceConditions): Outcome => {
   const at = battery.position;
   if (reading.setTo !== battery.chemistry) {
     return inconclusive(

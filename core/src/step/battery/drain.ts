@@ -11,11 +11,11 @@ import { strings } from '../../unit/bank';
 import type { Unit } from '../../unit/unit';
 
 /** Amperes out of the bank with the key off, and how long it has been off. */
-export const drainReading = readingOf('battery.drain', { amps: saneAmps, minutesParked: saneMinutes });
+const drainReading = readingOf('battery.drain', { amps: saneAmps, minutesParked: saneMinutes });
 export type DrainReading = z.infer<typeof drainReading>;
 
 /** The same before and after one circuit is pulled. */
-export const drainCircuitReading = readingOf('battery.drainCircuit', { ampsBefore: saneAmps, ampsAfter: saneAmps });
+const drainCircuitReading = readingOf('battery.drainCircuit', { ampsBefore: saneAmps, ampsAfter: saneAmps });
 export type DrainCircuitReading = z.infer<typeof drainCircuitReading>;
 
 const CIRCUIT = 'circuit:';

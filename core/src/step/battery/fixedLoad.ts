@@ -8,7 +8,7 @@ import { saneSeconds, saneVolts } from '../../quantity/sanity';
 import { positions } from '../../unit/points';
 
 /** A tester with a load of its own, and the limit its maker prints on it. It never condemns. */
-export const fixedLoadReading = readingOf('battery.fixedLoad', {
+const fixedLoadReading = readingOf('battery.fixedLoad', {
   volts: saneVolts,
   seconds: saneSeconds,
   limitVolts: saneVolts.optional(),

@@ -11,7 +11,7 @@ import { batteryCca, batteryFactor } from '../../unit/bank';
 import { positions } from '../../unit/points';
 
 /** A milliohm meter at the posts: supporting only, it never condemns. */
-export const milliohmReading = readingOf('battery.milliohm', {
+const milliohmReading = readingOf('battery.milliohm', {
   milliohms: z.number({ error: 'expected a number from 0 to 1000 mΩ' }).nonnegative().max(1000),
   batteryC: saneCelsius.optional(),
 });

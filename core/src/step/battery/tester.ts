@@ -13,7 +13,7 @@ export const TESTER_RESULTS = ['good', 'good-recharge', 'charge-retest', 'replac
 export const TESTER_CLAMPS = ['posts', 'clamps', 'remote'] as const;
 
 /** What a tester that answers in words said of a battery, what it showed, and where its clamps sat. */
-export const testerReading = readingOf('battery.tester', {
+const testerReading = readingOf('battery.tester', {
   result: z.enum(TESTER_RESULTS),
   clamps: z.enum(TESTER_CLAMPS),
   measured: z.number().nonnegative().max(5000).optional().describe('Cranking amperes it shows'),

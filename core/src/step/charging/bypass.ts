@@ -5,7 +5,7 @@ import { figure, voltsText } from '../../quantity/display';
 import { isInternal } from './field';
 
 /** The speed at which the field is fed or the regulator bypassed, at most 5 s, ended at 16 V per 12 V. */
-export const BYPASS_RPM = { min: 1200, max: 2000 } as const;
+const BYPASS_RPM = { min: 1200, max: 2000 } as const;
 
 export interface Bypass {
   readonly voltsBefore: number;

@@ -19,12 +19,12 @@ import { bridgesSource, lossOf } from '../starting/voltsLost';
 export const CHARGE_DROP_WAYS = ['pile-at-alternator', 'pile-at-bank', 'loads'] as const;
 
 /** Volts lost on one side between alternator and bank, at the amperes flowing, and what made them flow. */
-export const chargeDropReading = readingOf('charge.drop', {
+const chargeDropReading = readingOf('charge.drop', {
   volts: saneVolts,
   amps: saneAmps,
   by: z.enum(CHARGE_DROP_WAYS).optional(),
 });
-export type ChargeDropReading = z.infer<typeof chargeDropReading>;
+type ChargeDropReading = z.infer<typeof chargeDropReading>;
 
 const CODES = { positive: 'cable.charge-positive', negative: 'cable.charge-negative' } as const;
 /** Near enough to rated output to take as read, and far enough to refuse scaling. */
@@ -37,7 +37,7 @@ export const chargeSide = (point: string): { readonly side: Side; readonly alter
   return { side: side === 'negative' ? 'negative' : 'positive', alternator: alternator ?? null };
 };
 /** Point of a side of an alternator's cables. */
-export const chargePoint = (side: Side, alternator: string | null): string =>
+const chargePoint = (side: Side, alternator: string | null): string =>
   alternator === null ? side : `${side}:${alternator}`;
 
 const isAsRead = (amps: number, ratedAmps: number): boolean =>
@@ -53,7 +53,7 @@ const lossAtRated = (reading: ChargeDropReading, ratedAmps: number, systemVolts:
   return { ...at, volts: (volts * ratedAmps) / amps };
 };
 
-export interface ChargeDropConditions {
+interface ChargeDropConditions {
   readonly limits: LimitBook;
   readonly systemVolts: number;
   /** Plate rating of the alternator whose cables these are, null when not known. */
@@ -78,7 +78,7 @@ const judgeEach = (reading: ChargeDropReading, ratedAmps: number, limits: LimitB
   return failed(against, because, [trouble(CODES[side], reading.point, because)]);
 };
 
-export const judgeChargeDrop = (
+const judgeChargeDrop = (
   reading: ChargeDropReading,
   other: ChargeDropReading | null,
   { limits, systemVolts, ratedAmps }: ChargeDropConditions,

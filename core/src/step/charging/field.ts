@@ -12,10 +12,10 @@ import type { Unit } from '../../unit/unit';
 import { fixed, stepRecord } from '../../judging/stepRecord';
 
 /** Bank + to the regulator's field terminal, key on, engine off, on externally regulated machines. */
-export const fieldReading = readingOf('charge.field', { volts: saneVolts });
-export type FieldReading = z.infer<typeof fieldReading>;
+const fieldReading = readingOf('charge.field', { volts: saneVolts });
+type FieldReading = z.infer<typeof fieldReading>;
 
-export const judgeField = (
+const judgeField = (
   reading: FieldReading,
   { limits, systemVolts }: { readonly limits: LimitBook; readonly systemVolts: number },
 ): Outcome => {

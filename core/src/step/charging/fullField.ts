@@ -8,7 +8,7 @@ import { blockedByUnsafeBattery } from '../look/caseLook';
 import { bypassShows, bypassText } from './bypass';
 
 /** The field fed straight from the bank for at most 5 s, on externally regulated machines. */
-export const fullFieldReading = readingOf('charge.fullField', {
+const fullFieldReading = readingOf('charge.fullField', {
   voltsBefore: saneVolts,
   voltsAfter: saneVolts,
   rpm: saneRpm,

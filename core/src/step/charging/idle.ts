@@ -22,12 +22,12 @@ import { blockedByUnsafeBattery } from '../look/caseLook';
 import { runningVoltsReading } from './runningVolts';
 
 /** Volts of the bank at idle, with every load on or all off. */
-export const idleReading = readingOf('charge.idle', {
+const idleReading = readingOf('charge.idle', {
   volts: saneVolts,
   rpm: saneRpm,
   loads: z.enum(['off', 'on']),
 });
-export type IdleReading = z.infer<typeof idleReading>;
+type IdleReading = z.infer<typeof idleReading>;
 
 /** At idle a machine that charges stands this far, per 12 V, over its resting volts. */
 const RISE_VOLTS = 0.1;

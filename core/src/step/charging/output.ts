@@ -27,11 +27,11 @@ import { blockedByUnsafeBattery } from '../look/caseLook';
 import { chargeDrop, chargeSide, chargeSidesOf } from './chargeDrop';
 
 /** Peak amperes of one alternator with the pile as demand. */
-export const outputReading = readingOf('charge.output', { peakAmps: saneAmps, governedSpeed: z.boolean() });
-export type OutputReading = z.infer<typeof outputReading>;
+const outputReading = readingOf('charge.output', { peakAmps: saneAmps, governedSpeed: z.boolean() });
+type OutputReading = z.infer<typeof outputReading>;
 
 /** What must be read and good before an alternator may be called weak. */
-export interface OutputConditions {
+interface OutputConditions {
   readonly alternator: Alternator;
   readonly limits: LimitBook;
   /** Things not yet read or not good that could explain a low output, in words. */
@@ -40,7 +40,7 @@ export interface OutputConditions {
   readonly speedHolds: boolean;
 }
 
-export const judgeOutput = (
+const judgeOutput = (
   reading: OutputReading,
   { alternator, limits, excuses, speedHolds }: OutputConditions,
 ): Outcome => {

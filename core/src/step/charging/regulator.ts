@@ -7,7 +7,7 @@ import { blockedByUnsafeBattery } from '../look/caseLook';
 import { bypassShows, bypassText } from './bypass';
 
 /** The external regulator bypassed for at most 5 s. */
-export const regulatorReading = readingOf('charge.regulator', {
+const regulatorReading = readingOf('charge.regulator', {
   voltsBefore: saneVolts,
   voltsAfter: saneVolts,
   rpm: saneRpm,

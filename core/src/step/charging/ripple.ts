@@ -13,12 +13,12 @@ import { blockedByUnsafeBattery } from '../look/caseLook';
 import { figure } from '../../quantity/display';
 
 /** Alternating volts, running and loaded, at an alternator's B+ or at the bank. */
-export const rippleReading = readingOf('charge.ripple', { acVolts: saneVolts });
-export type RippleReading = z.infer<typeof rippleReading>;
+const rippleReading = readingOf('charge.ripple', { acVolts: saneVolts });
+type RippleReading = z.infer<typeof rippleReading>;
 
 const BANK_SWALLOWS_ABOVE = 2;
 
-export const judgeRipple = (
+const judgeRipple = (
   reading: RippleReading,
   { unit, limits }: { readonly unit: Unit; readonly limits: LimitBook },
 ): Outcome => {

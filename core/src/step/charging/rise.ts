@@ -11,8 +11,8 @@ import { blockedByUnsafeBattery } from '../look/caseLook';
 import { restingBankVolts } from '../battery/openCircuit';
 
 /** Bank volts with every load on, engine at 1500 to 2000 rpm. */
-export const riseReading = readingOf('charge.rise', { volts: saneVolts, rpm: saneRpm });
-export type RiseReading = z.infer<typeof riseReading>;
+const riseReading = readingOf('charge.rise', { volts: saneVolts, rpm: saneRpm });
+type RiseReading = z.infer<typeof riseReading>;
 
 const SPEED_RPM = { min: 1500, max: 2000 } as const;
 
@@ -20,7 +20,7 @@ const SPEED_RPM = { min: 1500, max: 2000 } as const;
  * Does the bank still gain with every load on? Stands beside the running volts, never instead of them.
  * @param restingVolts bank at rest: mean of its strings' sums; null when no string was read
  */
-export const judgeRise = (reading: RiseReading, restingVolts: number | null, limits: LimitBook): Outcome => {
+const judgeRise = (reading: RiseReading, restingVolts: number | null, limits: LimitBook): Outcome => {
   const { volts, rpm } = reading;
   if (restingVolts === null)
     return inconclusive(

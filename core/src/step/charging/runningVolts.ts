@@ -25,7 +25,7 @@ import {
 
 /** Volts running with no or light loads: at the bank, at an alternator (B+ to its ground), or at one battery. */
 export const runningVoltsReading = readingOf('charge.volts', { volts: saneVolts, rpm: saneRpm });
-export type RunningVoltsReading = z.infer<typeof runningVoltsReading>;
+type RunningVoltsReading = z.infer<typeof runningVoltsReading>;
 
 /** Volts a kelvin colder than 20 °C adds to what a sealed battery stands, per 12 V, and the most of it. Published. */
 const COLDER_VOLTS_PER_KELVIN = 0.03;

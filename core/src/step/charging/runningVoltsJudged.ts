@@ -16,7 +16,7 @@ import {
 } from '../../judging/verdict';
 
 /** What was read at one alternator. */
-export interface AlternatorVolts {
+interface AlternatorVolts {
   readonly id: string;
   readonly readingId: string | null;
   readonly volts: number | null;

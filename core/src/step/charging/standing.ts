@@ -10,7 +10,7 @@ import { restingBankVolts } from '../battery/openCircuit';
 import { chargeSidesOf } from './chargeDrop';
 
 /** Engine off, an alternator's B+ stud to its own ground. */
-export const standingReading = readingOf('charge.standing', { volts: saneVolts });
+const standingReading = readingOf('charge.standing', { volts: saneVolts });
 
 /** Under this, per 12 V, nothing reaches the stud. */
 const OPEN_VOLTS = 0.5;

@@ -9,7 +9,7 @@ export const beltReading = readingOf('look.belt', {
   condition: z.enum(['sound', 'loose', 'worn', 'cracked', 'glazed', 'missing']),
   speed: z.enum(['holds', 'slips']).optional().describe('By a mark or a tachometer on the pulley'),
 });
-export type BeltReading = z.infer<typeof beltReading>;
+type BeltReading = z.infer<typeof beltReading>;
 
 const judgeBelt = ({ condition, speed }: BeltReading): Outcome => {
   const slips = trouble('belt.drive', 'drive', 'The pulley does not hold its speed: the belt slips.');

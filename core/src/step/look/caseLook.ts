@@ -10,16 +10,16 @@ import { wholeText } from '../../quantity/text';
 import { positions } from '../../unit/points';
 import { answersText, seen } from './seen';
 
-export const CASE_CONDITIONS = ['sound', 'bulged', 'cracked', 'leaking', 'frozen', 'unseen'] as const;
+const CASE_CONDITIONS = ['sound', 'bulged', 'cracked', 'leaking', 'frozen', 'unseen'] as const;
 
-export const caseLookReading = readingOf('look.case', {
+const caseLookReading = readingOf('look.case', {
   condition: z.enum(CASE_CONDITIONS),
   also: z.array(z.enum(CASE_CONDITIONS)).max(5).optional().describe('Further conditions of the same case'),
   why: wholeText().max(500).optional().describe('Why it could not be seen'),
   electrolyte: z.enum(['covered', 'low', 'unseen']).optional(),
   fluid: z.enum(['clear', 'dark', 'speckled', 'unseen']).optional(),
 });
-export type CaseLookReading = z.infer<typeof caseLookReading>;
+type CaseLookReading = z.infer<typeof caseLookReading>;
 type Seen = Pick<CaseLookReading, 'point' | 'condition' | 'also' | 'electrolyte' | 'fluid'>;
 
 /** Everything that was seen on the case itself, apart from sound and unseen. */

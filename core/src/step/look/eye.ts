@@ -6,7 +6,7 @@ import { failed, inconclusive, marginal, NO_LIMIT, trouble } from '../../judging
 import { positions } from '../../unit/points';
 
 /** The indicator eye in a battery's lid: it shows one cell of six. */
-export const eyeReading = readingOf('look.eye', { shows: z.enum(['charged', 'low', 'fluid-low', 'unseen']) });
+const eyeReading = readingOf('look.eye', { shows: z.enum(['charged', 'low', 'fluid-low', 'unseen']) });
 
 export const eye = stepRecord(eyeReading, {
   stage: 'look',

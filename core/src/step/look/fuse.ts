@@ -8,7 +8,7 @@ import { saneVolts } from '../../quantity/sanity';
 import { alternatorIds } from '../../unit/points';
 
 /** The fuse of an alternator's sense or exciter wire, both sides against ground. */
-export const fuseReading = readingOf('look.fuse', { supplyVolts: saneVolts, loadVolts: saneVolts });
+const fuseReading = readingOf('look.fuse', { supplyVolts: saneVolts, loadVolts: saneVolts });
 
 /** Under this, per 12 V, a side is dead. */
 const DEAD_VOLTS = 0.5;

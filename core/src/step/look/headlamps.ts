@@ -5,7 +5,7 @@ import { fixed, stepRecord } from '../../judging/stepRecord';
 import { inconclusive, marginal, NO_LIMIT, trouble } from '../../judging/verdict';
 
 /** Head lamps once the engine runs, against before. */
-export const headlampsReading = readingOf('look.headlamps', { running: z.enum(['brighten', 'same', 'dim']) });
+const headlampsReading = readingOf('look.headlamps', { running: z.enum(['brighten', 'same', 'dim']) });
 
 /** The running volts, by name: their record rests on the look. */
 const RUNNING_VOLTS = { step: 'charge.volts' };

@@ -6,7 +6,7 @@ import { trouble } from '../../judging/verdict';
 import { joints, positions } from '../../unit/points';
 import { answersText, seen, unseenLeftOut } from './seen';
 
-export const jointLookReading = readingOf('look.joint', {
+const jointLookReading = readingOf('look.joint', {
   condition: z.enum(['clean', 'corroded', 'loose', 'damaged', 'unseen']),
   deposit: z.enum(['none', 'white', 'blue-green', 'oxide']).optional(),
 });

@@ -5,7 +5,7 @@ import { fixed, stepRecord } from '../../judging/stepRecord';
 import { trouble } from '../../judging/verdict';
 import { seen } from './seen';
 
-export const lampReading = readingOf('look.lamp', {
+const lampReading = readingOf('look.lamp', {
   keyOn: z.enum(['lit', 'dark']),
   running: z.enum(['lit', 'dark']),
 });

@@ -21,7 +21,7 @@ import { runPoints, runsOf, type Run } from '../../unit/runs';
 export const RUN_MOMENTS = ['crank', 'pile', 'charging', 'key-on'] as const;
 
 /** Volts from the start of a run to one of its points, one probe staying at the start. */
-export const runReading = readingOf('run.volts', {
+const runReading = readingOf('run.volts', {
   volts: saneVolts,
   during: z.enum(RUN_MOMENTS),
   amps: saneAmps.optional(),
@@ -86,7 +86,7 @@ const worstOf = (stretches: readonly RunStretch[]): RunStretch | null => {
   return stretches.find((stretch) => excessOf(stretch) > 0 && isOver(excessOf(stretch), whole / 2)) ?? null;
 };
 
-export const judgeRun = (reading: RunReading, facts: VisitFacts): Outcome | null => {
+const judgeRun = (reading: RunReading, facts: VisitFacts): Outcome | null => {
   const run = runAt(facts, reading.point);
   if (run === null) return null;
   const readings = readingsAlong(facts, run);

@@ -16,17 +16,17 @@ import { CRANK_SECONDS } from '../../judging/crankSeconds';
 import { bridgesSource, lossOf } from './voltsLost';
 
 /** While cranking: bank + to the solenoid's control terminal. */
-export const controlReading = readingOf('start.control', { volts: saneVolts });
-export type ControlReading = z.infer<typeof controlReading>;
+const controlReading = readingOf('start.control', { volts: saneVolts });
+type ControlReading = z.infer<typeof controlReading>;
 
-export interface ControlConditions {
+interface ControlConditions {
   readonly limits: LimitBook;
   readonly systemVolts: number;
   /** What has to be read or put right before the wire itself is to blame, in words; null when nothing. */
   readonly first: string | null;
 }
 
-export const judgeControl = (reading: ControlReading, { limits, systemVolts, first }: ControlConditions): Outcome => {
+const judgeControl = (reading: ControlReading, { limits, systemVolts, first }: ControlConditions): Outcome => {
   const bridge = bridgesSource(reading.volts, systemVolts);
   if (bridge !== null) return bridge;
   const { volts, signNote } = lossOf(reading.volts);

@@ -29,7 +29,7 @@ export const crankVoltsReading = readingOf('start.crankVolts', {
   amps: saneAmps.optional(),
   hold: z.enum(['settled', 'lowest']).optional(),
 });
-export type CrankVoltsReading = z.infer<typeof crankVoltsReading>;
+type CrankVoltsReading = z.infer<typeof crankVoltsReading>;
 
 const READ_SETTLED = 'Read the settled volts, 1.5 to 3 s after contact.';
 
@@ -48,7 +48,7 @@ const reversed = (volts: number): Outcome =>
   );
 
 /** At the bank posts: supports the battery tests, never condemns by itself. */
-export const judgeCrankVoltsAtBank = (
+const judgeCrankVoltsAtBank = (
   reading: CrankVoltsReading,
   { unit, limits, batteryC }: { readonly unit: Unit; readonly limits: LimitBook; readonly batteryC: number | null },
 ): Outcome => {
@@ -80,7 +80,7 @@ export const judgeCrankVoltsAtBank = (
 };
 
 /** At the starter, B+ to its ground: what the machine gives its starter. */
-export const judgeCrankVoltsAtStarter = (reading: CrankVoltsReading, limits: LimitBook): Outcome => {
+const judgeCrankVoltsAtStarter = (reading: CrankVoltsReading, limits: LimitBook): Outcome => {
   const { volts } = reading;
   if (volts < 0) return reversed(volts);
   const limit = limits.get('crankStarterVolts');

@@ -14,15 +14,15 @@ import { joints } from '../../unit/points';
 
 /** Volts lost across one joint under current: post to clamp, lug to stud, ground lug to clean metal. */
 export const JOINT_MOMENTS = ['crank', 'pile', 'charging', 'rest'] as const;
-export const jointReading = readingOf('start.joint', {
+const jointReading = readingOf('start.joint', {
   volts: saneVolts,
   during: z.enum(JOINT_MOMENTS).optional().describe('What made the current flow'),
   amps: saneAmps.optional(),
   probesChecked: z.boolean().optional().describe('The probes were looked at and sit right'),
 });
-export type JointReading = z.infer<typeof jointReading>;
+type JointReading = z.infer<typeof jointReading>;
 
-export interface JointConditions {
+interface JointConditions {
   readonly limits: LimitBook;
   readonly systemVolts: number;
   /** Plate rating of the first alternator, null when not known. */
@@ -43,7 +43,7 @@ const tooLittleCurrent = ({ point, during, amps }: JointReading, ratedAmps: numb
     : null;
 };
 
-export const judgeJoint = (reading: JointReading, { limits, systemVolts, ratedAmps }: JointConditions): Outcome => {
+const judgeJoint = (reading: JointReading, { limits, systemVolts, ratedAmps }: JointConditions): Outcome => {
   const at = pointName(reading.point);
   const { volts, signNote } = lossOf(reading.volts);
   const limit = limits.get('jointVolts');

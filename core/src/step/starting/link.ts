@@ -16,12 +16,12 @@ import { PILE_RANGE_AMPS, PILE_REFERENCE_AMPS } from './starterDrop';
 import { bridgesSource, lossOf } from './voltsLost';
 
 /** Post to post across the link between two batteries, while cranking or under the pile. */
-export const linkReading = readingOf('start.link', {
+const linkReading = readingOf('start.link', {
   volts: saneVolts,
   during: z.enum(['crank', 'pile']),
   amps: saneAmps.optional(),
 });
-export type LinkReading = z.infer<typeof linkReading>;
+type LinkReading = z.infer<typeof linkReading>;
 
 /** Every pair of positions, in the order of the alphabet. */
 const pairs = (unit: Unit): string[] => {
@@ -29,7 +29,7 @@ const pairs = (unit: Unit): string[] => {
   return at.flatMap((first, index) => at.slice(index + 1).map((second) => `${first}-${second}`));
 };
 
-export const judgeLink = (
+const judgeLink = (
   reading: LinkReading,
   { limits, systemVolts }: { readonly limits: LimitBook; readonly systemVolts: number },
 ): Outcome => {

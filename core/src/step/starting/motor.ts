@@ -11,10 +11,10 @@ import { CRANK_SECONDS } from '../../judging/crankSeconds';
 
 /** While cranking: motor terminal to ground. */
 export const motorReading = readingOf('start.motor', { volts: saneVolts });
-export type MotorReading = z.infer<typeof motorReading>;
+type MotorReading = z.infer<typeof motorReading>;
 
 /** What the motor works with has no limit of its own: it is the rung the ladder's losses leave over. */
-export const judgeMotor = (reading: MotorReading, limits: LimitBook): Outcome => {
+const judgeMotor = (reading: MotorReading, limits: LimitBook): Outcome => {
   const volts = Math.abs(reading.volts);
   if (volts < 0.5 * limits.systemFactor) {
     return inconclusive(

@@ -13,9 +13,9 @@ import { bridgesSource, lossOf } from './voltsLost';
 
 /** While cranking: B+ to motor terminal. */
 export const solenoidReading = readingOf('start.solenoid', { volts: saneVolts });
-export type SolenoidReading = z.infer<typeof solenoidReading>;
+type SolenoidReading = z.infer<typeof solenoidReading>;
 
-export const judgeSolenoid = (
+const judgeSolenoid = (
   reading: SolenoidReading,
   { limits, systemVolts }: { readonly limits: LimitBook; readonly systemVolts: number },
 ): Outcome => {

@@ -19,7 +19,7 @@ export const starterDropReading = readingOf('start.drop', {
   by: z.enum(['pile', 'crank']),
   amps: saneAmps.optional(),
 });
-export type StarterDropReading = z.infer<typeof starterDropReading>;
+type StarterDropReading = z.infer<typeof starterDropReading>;
 
 /** The sum limit is stated at this current; readings between the borders are scaled to it. */
 export const PILE_REFERENCE_AMPS = 500;
@@ -59,7 +59,7 @@ const judgeByCrank = (reading: StarterDropReading, limits: LimitBook): Outcome =
  * @param other the reading of the other side, when there is one
  * @param systemVolts 12 or 24
  */
-export const judgeStarterDrop = (
+const judgeStarterDrop = (
   reading: StarterDropReading,
   other: StarterDropReading | null,
   { limits, systemVolts }: { readonly limits: LimitBook; readonly systemVolts: number },

@@ -10,7 +10,7 @@ import { blockedByUnsafeBattery } from '../look/caseLook';
 import { bridgesSource, lossOf } from './voltsLost';
 
 /** Across the contacts of the magnetic switch while trying to crank. */
-export const switchReading = readingOf('start.switch', { volts: saneVolts });
+const switchReading = readingOf('start.switch', { volts: saneVolts });
 
 export const switchContacts = stepRecord(switchReading, {
   stage: 'starting',

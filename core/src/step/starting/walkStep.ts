@@ -15,7 +15,7 @@ import { CRANK_SECONDS } from '../../judging/crankSeconds';
 import { walk, walkAnswerText, walkNode, type WalkAnswers, type WalkConditions } from './walk';
 import { asksForAnswer, WALK_ANSWERS, WALK_POINTS, type WalkPoint } from './walkPoints';
 
-export const walkReading = readingOf('start.walk', {
+const walkReading = readingOf('start.walk', {
   volts: saneVolts.optional(),
   answer: z.enum(['clean', 'dirty', 'normal', 'slow', 'clicks', 'spins', 'nothing', 'sound', 'damaged']).optional(),
 });
@@ -35,7 +35,7 @@ export const walkConditions = (scene: Scene): WalkConditions => {
 };
 
 /** What one reading of the walk did: where it led, or which end it reached. */
-export const judgeWalk = (reading: WalkReading, answers: WalkAnswers, conditions: WalkConditions): Outcome => {
+const judgeWalk = (reading: WalkReading, answers: WalkAnswers, conditions: WalkConditions): Outcome => {
   const point = reading.point as WalkPoint;
   const node = walkNode(point);
   const said = `${node.question}: ${walkAnswerText(reading)}`;

@@ -10,7 +10,7 @@ export type MeasureStepName = Measured['step'];
 export type NewMeasured = Measured extends infer R ? (R extends Measured ? Omit<R, 'id' | 'at'> : never) : never;
 
 /** Some words to choose one of, beside the numbers. */
-export interface SpecChoice {
+interface SpecChoice {
   readonly key: string;
   readonly label: string;
   readonly options: readonly (readonly [value: string, words: string])[];
