@@ -1,3 +1,4 @@
+import { Menu as MenuIcon } from 'lucide-react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery } from '../api/api';
@@ -24,9 +25,15 @@ const Name = styled.h1`
   font-stretch: 118%;
   font-weight: 760;
   border-right: 1px solid var(--rule);
+  /* A phone has no room for it beside its keys; it is still read out. */
   ${PHONE} {
-    padding: 0 0.9rem;
-    font-size: 1.2rem;
+    position: absolute;
+    width: 1px;
+    height: 1px;
+    padding: 0;
+    border: 0;
+    overflow: hidden;
+    clip-path: inset(50%);
   }
 `;
 const Nav = styled.nav`
@@ -47,18 +54,77 @@ const Nav = styled.nav`
   a:hover {
     text-decoration: underline;
   }
-  overflow-x: auto;
   min-width: 0;
   a {
     white-space: nowrap;
   }
   ${PHONE} {
-    a {
-      padding: 0 0.7rem;
-      font-size: 1.05rem;
-    }
+    display: none;
   }
 `;
+/** On a phone the views are behind one key, each as wide as the screen. */
+const Menu = styled.details`
+  display: none;
+  ${PHONE} {
+    display: block;
+  }
+  summary {
+    display: flex;
+    align-items: center;
+    gap: 0.5rem;
+    height: 100%;
+    min-width: 56px;
+    padding: 0 0.9rem;
+    font-weight: 680;
+    font-size: 1.1rem;
+    cursor: pointer;
+    list-style: none;
+  }
+  summary::-webkit-details-marker {
+    display: none;
+  }
+  nav {
+    position: absolute;
+    top: 100%;
+    left: 0;
+    right: 0;
+    display: grid;
+    background: var(--paper);
+    border-bottom: 3px solid var(--ink);
+  }
+  a {
+    display: flex;
+    align-items: center;
+    min-height: 56px;
+    padding: 0 1.2rem;
+    font-size: 1.25rem;
+    font-weight: 640;
+    text-decoration: none;
+    border-top: 1px solid var(--rule);
+  }
+  a.active {
+    background: var(--ink);
+    color: var(--paper);
+  }
+`;
+
+const VIEWS: readonly (readonly [to: string, name: string])[] = [
+  ['/', 'Watch'],
+  ['/units', 'Units'],
+  ['/batteries', 'Batteries'],
+  ['/practice', 'Practice'],
+  ['/method', 'Method'],
+  ['/people', 'People'],
+  ['/import', 'Take in'],
+];
+/** Views whose address begins those of others. */
+const EXACT: ReadonlySet<string> = new Set(['/', '/units']);
+
+const links = VIEWS.map(([to, name]) => (
+  <NavLink key={to} to={to} end={EXACT.has(to)}>
+    {name}
+  </NavLink>
+));
 const Person = styled.label`
   display: flex;
   flex-direction: column;
@@ -99,19 +165,14 @@ export const MainBar = () => {
   return (
     <Bar>
       <Name>Vaktman</Name>
-      <Nav aria-label="Views">
-        <NavLink to="/" end>
-          Watch
-        </NavLink>
-        <NavLink to="/units" end>
-          Units
-        </NavLink>
-        <NavLink to="/batteries">Batteries</NavLink>
-        <NavLink to="/practice">Practice</NavLink>
-        <NavLink to="/method">Method</NavLink>
-        <NavLink to="/people">People</NavLink>
-        <NavLink to="/import">Take in</NavLink>
-      </Nav>
+      <Nav aria-label="Views">{links}</Nav>
+      <Menu>
+        <summary>
+          <MenuIcon size={22} aria-hidden="true" />
+          Views
+        </summary>
+        <nav aria-label="Views">{links}</nav>
+      </Menu>
       <Person>
         <span>Working here</span>
         <select
