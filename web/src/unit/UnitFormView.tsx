@@ -23,6 +23,7 @@ import {
   batteryCount,
   CABLE_KEYS,
   checkForm,
+  EMPTY_ALTERNATOR,
   EMPTY_BATTERY,
   emptyForm,
   errorsByField,
@@ -324,7 +325,12 @@ const UnitForm = ({
           </FieldGroup>
           <FieldGroup title="Alternators">
             {values.alternators.map((_, index) => (
-              <Grid key={index} $columns="0.7fr 1fr 1fr 1fr auto" role="group" aria-label={`Alternator ${index + 1}`}>
+              <Grid
+                key={index}
+                $columns="0.7fr 1fr 1fr 1fr 1fr auto"
+                role="group"
+                aria-label={`Alternator ${index + 1}`}
+              >
                 <TextLine control={control} name={`alternators.${index}.id`} label="Id" />
                 <TextLine
                   control={control}
@@ -347,6 +353,16 @@ const UnitForm = ({
                   label="Remote sense"
                   options={same(['no', 'yes'])}
                 />
+                <Choice
+                  control={control}
+                  name={`alternators.${index}.regulator`}
+                  label="Regulator"
+                  options={[
+                    ['', 'not said'],
+                    ['internal', 'inside'],
+                    ['external', 'outside'],
+                  ]}
+                />
                 <QuietKey
                   type="button"
                   onPress={() =>
@@ -366,12 +382,7 @@ const UnitForm = ({
                 onPress={() =>
                   setValue('alternators', [
                     ...getValues('alternators'),
-                    {
-                      id: `ALT${getValues('alternators').length + 1}`,
-                      ratedAmps: '',
-                      ground: 'case',
-                      remoteSense: 'no',
-                    },
+                    { ...EMPTY_ALTERNATOR, id: `ALT${getValues('alternators').length + 1}` },
                   ])
                 }
               >

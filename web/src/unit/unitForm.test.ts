@@ -3,31 +3,40 @@ import { unit12, unit24 } from '../../../core/test/visitFixture';
 import { arrangementsFor, checkForm, emptyForm, formFrom } from './unitForm';
 
 describe('the unit form', () => {
-  it.each([unit12(), unit24({ cables: { link: { areaMm2: 70, lengthM: 0.4 } }, makerLimits: { gateVolts: 12.5 } })])(
-    'gives back the unit it was filled from',
-    (unit) => {
-      const before = {
-        unit,
+  const external = unit12({
+    alternators: [{ id: 'ALT1', ratedAmps: 160, ground: 'stud', remoteSense: true, regulator: 'external' }],
+    runs: { starterPositive: ['isolator.in', 'isolator.out'] },
+    takeOff: { positive: ['A+'], negative: ['B-'] },
+    memoryPower: 'needed',
+    keyOffWaitMinutes: 2,
+    makerLimits: { gateVolts: 12.5, starterDropRule: 'each-by-crank', chargeDropRule: 'each' },
+  });
+  it.each([
+    unit12(),
+    unit24({ cables: { link: { areaMm2: 70, lengthM: 0.4 } }, makerLimits: { gateVolts: 12.5 } }),
+    external,
+  ])('gives back the unit it was filled from', (unit) => {
+    const before = {
+      unit,
+      yardId: 'lower',
+      profile: 'rested' as const,
+      revision: 3,
+      retired: null,
+      empty: [],
+      placements: [],
+      visits: [],
+    };
+    const checked = checkForm(formFrom(before), before);
+    expect(checked).toEqual({
+      ok: true,
+      draft: {
         yardId: 'lower',
-        profile: 'rested' as const,
+        profile: 'rested',
         revision: 3,
-        retired: null,
-        empty: [],
-        placements: [],
-        visits: [],
-      };
-      const checked = checkForm(formFrom(before), before);
-      expect(checked).toEqual({
-        ok: true,
-        draft: {
-          yardId: 'lower',
-          profile: 'rested',
-          revision: 3,
-          unit: JSON.parse(JSON.stringify(unit)) as unknown,
-        },
-      });
-    },
-  );
+        unit: JSON.parse(JSON.stringify(unit)) as unknown,
+      },
+    });
+  });
   it('puts every problem beside its field', () => {
     const form = emptyForm('');
     form.batteries[1] = { ...form.batteries[1]!, ratingValue: 'nine', fitted: '2025-13-01' };

@@ -46,7 +46,8 @@ export interface UnitFormFields {
   batteries: BatteryFormFields[];
   groundReturn: string;
   magneticSwitch: string;
-  alternators: { id: string; ratedAmps: string; ground: string; remoteSense: string }[];
+  /** Where each regulator sits; empty when nobody said. */
+  alternators: { id: string; ratedAmps: string; ground: string; remoteSense: string; regulator: string }[];
   /** The method the unit is judged by; empty follows the fleet. */
   profile: string;
   cables: Record<CableKey, CableFormFields>;
@@ -66,6 +67,14 @@ export const EMPTY_BATTERY: BatteryFormFields = {
   duty: 'truck',
   capacityAh: '',
   set: '',
+};
+
+export const EMPTY_ALTERNATOR: UnitFormFields['alternators'][number] = {
+  id: '',
+  ratedAmps: '',
+  ground: 'case',
+  remoteSense: 'no',
+  regulator: '',
 };
 
 export const arrangementsFor = (systemVolts: string, batteryVolts: string): readonly Arrangement[] =>
@@ -98,7 +107,7 @@ export const emptyForm = (yardId: string): UnitFormFields => ({
   batteries: [EMPTY_BATTERY, EMPTY_BATTERY],
   groundReturn: 'cable',
   magneticSwitch: 'separate',
-  alternators: [{ id: 'ALT1', ratedAmps: '', ground: 'case', remoteSense: 'no' }],
+  alternators: [{ ...EMPTY_ALTERNATOR, id: 'ALT1' }],
   profile: '',
   cables: cablesFrom({}),
   cylinders: '',
@@ -131,11 +140,12 @@ export const formFrom = ({
   })),
   groundReturn: unit.starter?.groundReturn ?? 'cable',
   magneticSwitch: unit.starter?.magneticSwitch ?? 'separate',
-  alternators: (unit.alternators ?? []).map(({ id, ratedAmps, ground, remoteSense }) => ({
+  alternators: (unit.alternators ?? []).map(({ id, ratedAmps, ground, remoteSense, regulator }) => ({
     id,
     ratedAmps: text(ratedAmps),
     ground,
     remoteSense: remoteSense ? 'yes' : 'no',
+    regulator: regulator ?? '',
   })),
   profile: profile ?? '',
   cables: cablesFrom(unit.cables ?? {}),
@@ -215,11 +225,12 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
         groundReturn: form.groundReturn,
         magneticSwitch: form.magneticSwitch,
       },
-      alternators: form.alternators.map(({ id, ratedAmps, ground, remoteSense }) => ({
+      alternators: form.alternators.map(({ id, ratedAmps, ground, remoteSense, regulator }) => ({
         id: id.trim(),
         ...filled('ratedAmps', number(ratedAmps)),
         ground,
         remoteSense: remoteSense === 'yes',
+        ...filled('regulator', word(regulator)),
       })),
       ...group('cables', describedCables(form)),
       ...group('engine', {
@@ -229,6 +240,7 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
       }),
       ...group('makerLimits', {
         ...filled('starterDropRule', makerLimits?.starterDropRule),
+        ...filled('chargeDropRule', makerLimits?.chargeDropRule),
         ...Object.fromEntries(
           form.makerLimits.filter(({ name }) => name !== '').map(({ name, value }) => [name, number(value) ?? NaN]),
         ),
