@@ -31,10 +31,17 @@ describe('everything computed from facts', () => {
   }, 120_000);
   it('is known to be of an older version of the code', async () => {
     expect(await areProjectionsOld(pool)).toBe(false);
+    const kept = async () =>
+      (await pool.query<{ event_id: string }>('SELECT event_id FROM signed_judgement ORDER BY event_id')).rows;
+    const signed = await kept();
+    expect(signed.length).toBeGreaterThan(50);
+    // As a program left it that did not keep yet how a visit came out.
     await pool.query('UPDATE projection SET version = 1');
+    await pool.query('DELETE FROM signed_judgement');
     expect(await areProjectionsOld(pool)).toBe(true);
     await rebuild(pool, () => NOW);
     expect(await areProjectionsOld(pool)).toBe(false);
+    expect(await kept()).toEqual(signed);
   }, 120_000);
 });
 

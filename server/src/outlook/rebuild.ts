@@ -3,7 +3,7 @@ import { refreshSummary } from '../visit/summarise';
 import { markEveryOutlook, workOffOutlooks } from './outlookQueue';
 
 /** Raised whenever what is computed from the facts takes another shape: everything is then made anew once. */
-const PROJECTION_VERSION = 2;
+const PROJECTION_VERSION = 3;
 const PROJECTION = 'summaries';
 const AT_ONCE = 50;
 

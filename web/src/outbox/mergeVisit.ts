@@ -2,23 +2,48 @@ import { CLOCK_LATENCY_MS, entryIdOf, visitDetail, type Entry, type VisitDetail 
 
 const putRight = (at: string, aheadMs: number): string => new Date(Date.parse(at) - aheadMs).toISOString();
 
+/** When the last of some entries of a visit was made, milliseconds since 1970; -Infinity when it has none of them. */
+export const lastOf = (detail: VisitDetail | null, entryIds: readonly string[]): number => {
+  if (detail === null || entryIds.length === 0) return -Infinity;
+  const own = new Set(entryIds);
+  return Math.max(
+    ...detail.file.readings.flatMap(({ id, at }) => (own.has(id) ? [Date.parse(at)] : [])),
+    ...detail.events.flatMap(({ eventId, at }) => (own.has(eventId) ? [Date.parse(at)] : [])),
+  );
+};
+
 /**
  * An entry of this device as the server will date it: what is still here stands in order beside what came back from there.
  * @param aheadMs how far the clock of this device is ahead; null when it is not known
+ * @param notBefore when this device made its last entry in the visit, milliseconds since 1970: what one device recorded
+ *   keeps its order, also when its clock was set back meanwhile
  */
-export const asDatedByServer = (entry: Entry, aheadMs: number | null): Entry => {
-  if (aheadMs === null || Math.abs(aheadMs) <= CLOCK_LATENCY_MS) return entry;
+export const asDatedByServer = (entry: Entry, aheadMs: number | null, notBefore = -Infinity): Entry => {
+  const dated = (at: string): string => {
+    const right = aheadMs === null || Math.abs(aheadMs) <= CLOCK_LATENCY_MS ? at : putRight(at, aheadMs);
+    return Date.parse(right) < notBefore ? new Date(notBefore).toISOString() : right;
+  };
   switch (entry.kind) {
     case 'visit': {
       const { visit } = entry.opening;
-      return { ...entry, opening: { ...entry.opening, visit: { ...visit, at: putRight(visit.at, aheadMs) } } };
+      return { ...entry, opening: { ...entry.opening, visit: { ...visit, at: dated(visit.at) } } };
     }
     case 'reading':
-      return { ...entry, reading: { ...entry.reading, at: putRight(entry.reading.at, aheadMs) } };
+      return { ...entry, reading: { ...entry.reading, at: dated(entry.reading.at) } };
     case 'event':
-      return { ...entry, event: { ...entry.event, at: putRight(entry.event.at, aheadMs) } };
+      return { ...entry, event: { ...entry.event, at: dated(entry.event.at) } };
   }
 };
+
+/** A visit with what this device made in it and still has to send, dated as the server will date it, in the order made. */
+export const withOwn = (
+  stored: VisitDetail | null,
+  { own, entryIds, aheadMs }: { own: readonly Entry[]; entryIds: readonly string[]; aheadMs: number | null },
+): VisitDetail | null =>
+  own.reduce(
+    (detail, entry) => applyEntry(detail, asDatedByServer(entry, aheadMs, lastOf(detail, entryIds))),
+    stored,
+  );
 
 /** What a visit was opened with, as this device or the server has it. */
 const openingOf = ({ file, unitAtOpening }: VisitDetail) => ({

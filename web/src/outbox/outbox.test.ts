@@ -233,6 +233,31 @@ describe('the outbox', () => {
     await settled();
     expect(server.entries.at(-1)).toMatchObject({ reading: { at: at('07') } });
   });
+  it('keeps the order of what it recorded when its clock is set back without network', async () => {
+    const id = v7();
+    server.answer = (_batch, response) => void response.destroy();
+    await outbox.record(opening(id));
+    const read = (time: string, volts: number) => {
+      const entry = reading(id, volts);
+      return { ...entry, reading: { ...entry.reading, at: `2026-11-24T${time}:00+01:00` } };
+    };
+    const [first, second, third] = [read('10:05', 12.7), read('09:20', 12.6), read('09:21', 12.5)];
+    const order = () =>
+      [...visitHere(id).file.readings]
+        .sort((one, other) => Date.parse(one.at) - Date.parse(other.at))
+        .map(({ id: readingId }) => readingId);
+    for (const entry of [first, second]) await outbox.record(entry);
+    expect(order()).toEqual([first, second].map(({ reading: { id: readingId } }) => readingId));
+    store = createStore();
+    outbox = new Outbox(store);
+    await outbox.open(id, null);
+    await outbox.record(third);
+    expect(order()).toEqual([first, second, third].map(({ reading: { id: readingId } }) => readingId));
+    server.answer = (batch, response) => receipt(response, batch.entries.length);
+    outbox.sendSoon(0);
+    await settled();
+    expect(server.entries.at(-1)).toMatchObject({ reading: { at: '2026-11-24T09:21:00+01:00' } });
+  });
   it('puts right what it recorded before it knew how far its clock is off', async () => {
     const [id, other] = [v7(), v7()];
     server.answer = (_batch, response) => json(response, 500, {});

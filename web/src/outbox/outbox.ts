@@ -3,7 +3,7 @@ import { api } from '../api/api';
 import { failureTold } from '../frame/failureSlice';
 import type { Store } from '../store';
 import { deliver } from './delivery';
-import { applyEntry, asDatedByServer, mergeVisit, unionVisits, withoutEntries } from './mergeVisit';
+import { applyEntry, asDatedByServer, lastOf, unionVisits, withOwn, withoutEntries } from './mergeVisit';
 import {
   asideCounted,
   clockAheadFound,
@@ -85,9 +85,9 @@ export class Outbox {
     return this.#inOrder(async () => {
       const visitId = visitIdOf(entry);
       const aheadMs = this.#isPractice(visitId) ? null : await this.#clockAheadMs();
-      const apply = (before: VisitDetail | null): VisitDetail => {
+      const apply = (before: VisitDetail | null, ownIds: readonly string[] = []): VisitDetail => {
         const known = before ?? this.#store.getState().outbox.visits[visitId] ?? null;
-        const visit = applyEntry(known, asDatedByServer(entry, aheadMs));
+        const visit = applyEntry(known, asDatedByServer(entry, aheadMs, lastOf(known, ownIds)));
         if (visit === null) throw new Error(`Visit ${visitId} is not on this device. Open it before recording in it.`);
         return visit;
       };
@@ -125,13 +125,10 @@ export class Outbox {
         return practice;
       }
       const own = (await this.#kept.waiting()).flatMap(({ entry }) => (visitIdOf(entry) === visitId ? [entry] : []));
-      const aheadMs = await this.#clockAheadMs();
+      const [aheadMs, entryIds] = [await this.#clockAheadMs(), await this.#kept.ownIds(visitId)];
       // What is on its way is joined anew: it may have been kept before this device knew how far its clock is off.
       const visit = await this.#kept.changeVisit(visitId, (kept) =>
-        mergeVisit(
-          unionVisits(fromServer, kept === null ? null : withoutEntries(kept, own)),
-          own.map((entry) => asDatedByServer(entry, aheadMs)),
-        ),
+        withOwn(unionVisits(fromServer, kept === null ? null : withoutEntries(kept, own)), { own, entryIds, aheadMs }),
       );
       if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
       return visit;

@@ -21,9 +21,11 @@ interface OutboxSchema extends DBSchema {
   aside: { key: number; value: Omit<Aside, 'sequence'> };
   /** What this device is known by, how many entries it made, and how far its clock is ahead. */
   device: { key: string; value: string | number };
+  /** Ids of the entries this device made, by visit, in order. */
+  own: { key: string; value: string[] };
 }
 
-type Apply = (before: VisitDetail | null) => VisitDetail;
+type Apply = (before: VisitDetail | null, ownIds: readonly string[]) => VisitDetail;
 
 /** Readings go here first: IndexedDB survives a reload, a closed tab and a dead server. */
 export class OutboxStore {
@@ -31,7 +33,7 @@ export class OutboxStore {
 
   /** @param name of the database: real visits and practice visits never share one */
   constructor(name: 'vaktman' | 'vaktman-practice') {
-    this.#database = openDB<OutboxSchema>(name, 2, {
+    this.#database = openDB<OutboxSchema>(name, 3, {
       upgrade: (database, from) => {
         if (from < 1) {
           database.createObjectStore('waiting', { autoIncrement: true });
@@ -41,6 +43,7 @@ export class OutboxStore {
           database.createObjectStore('aside');
           database.createObjectStore('device');
         }
+        if (from < 3) database.createObjectStore('own');
       },
       // Another tab of an older page keeps the old form open: it is told to let go.
       blocking: (_from, _to, event) => (event.target as IDBDatabase).close(),
@@ -57,12 +60,13 @@ export class OutboxStore {
    */
   async add(entry: Entry, apply: Apply): Promise<VisitDetail> {
     const visitId = visitIdOf(entry);
-    const transaction = (await this.#database).transaction(['waiting', 'visits', 'device'], 'readwrite');
+    const transaction = (await this.#database).transaction(['waiting', 'visits', 'device', 'own'], 'readwrite');
     try {
       const visits = transaction.objectStore('visits');
       const device = transaction.objectStore('device');
       const before = (await visits.get(visitId)) ?? null;
-      const visit = apply(before);
+      const ownIds = (await transaction.objectStore('own').get(visitId)) ?? [];
+      const visit = apply(before, ownIds);
       if (before !== null && holds(before, entry)) {
         await transaction.done;
         return before;
@@ -74,6 +78,7 @@ export class OutboxStore {
         device.put(id, 'id'),
         device.put(sequence, 'sequence'),
         transaction.objectStore('waiting').add(made),
+        transaction.objectStore('own').put([...ownIds, entryIdOf(entry)], visitId),
         visits.put(visit, visitId),
       ]);
       await transaction.done;
@@ -82,6 +87,11 @@ export class OutboxStore {
       transaction.done.catch(() => undefined);
       throw error;
     }
+  }
+
+  /** Ids of what this device made in a visit, in order. */
+  async ownIds(visitId: string): Promise<readonly string[]> {
+    return (await (await this.#database).get('own', visitId)) ?? [];
   }
 
   /** What this device is known by to the server; null before it made its first entry. */
