@@ -7,6 +7,7 @@ import { setYardZone } from './control/dates';
 import { ErrorView } from './frame/ErrorView';
 import { Failed, Loading } from './frame/Failed';
 import { MainBar } from './frame/MainBar';
+import { SkipLink } from './frame/SkipLink';
 import { WaitingMark } from './frame/WaitingMark';
 import { HoldNotices } from './hold/HoldNotices';
 import { zoneTold } from './settings/settingsSlice';
@@ -39,10 +40,13 @@ const useYardZone = (): void => {
   if (zone !== '') setYardZone(zone);
 };
 
-const NoSuchPlace = () => (
+const NoSuchPlace = () => <Failed title="Nothing is at this address" words="The watch shows every unit." />;
+
+/** The views of the desk, under the one bar that leads from each to each. */
+const Desk = () => (
   <>
     <MainBar />
-    <Failed title="Nothing is at this address" words="The watch shows every unit." />
+    <Outlet />
   </>
 );
 
@@ -56,6 +60,7 @@ const Frame = () => {
   return (
     <>
       <GlobalStyle />
+      <SkipLink />
       <ClockNotices />
       <Changes />
       <Outlet />
@@ -75,8 +80,25 @@ const router = createBrowserRouter([
       {
         errorElement: <ErrorView />,
         children: [
-          { path: '/', element: <WatchView /> },
-          { path: '/units', lazy: async () => ({ Component: (await import('./register/RegisterView')).RegisterView }) },
+          {
+            element: <Desk />,
+            children: [
+              { path: '/', element: <WatchView /> },
+              {
+                path: '/units',
+                lazy: async () => ({ Component: (await import('./register/RegisterView')).RegisterView }),
+              },
+              {
+                path: '/batteries',
+                lazy: async () => ({ Component: (await import('./battery/BatteriesView')).BatteriesView }),
+              },
+              { path: '/import', lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }) },
+              { path: '/method', lazy: async () => ({ Component: (await import('./method/MethodView')).MethodView }) },
+              { path: '/people', lazy: async () => ({ Component: (await import('./people/PeopleView')).PeopleView }) },
+              { path: '/waiting', lazy: async () => ({ Component: (await import('./outbox/AsideView')).AsideView }) },
+              { path: '*', element: <NoSuchPlace /> },
+            ],
+          },
           { path: '/units/new', lazy: async () => ({ Component: (await import('./unit/UnitFormView')).UnitFormView }) },
           { path: '/units/:unitId', lazy: async () => ({ Component: (await import('./unit/UnitView')).UnitView }) },
           {
@@ -86,10 +108,6 @@ const router = createBrowserRouter([
           {
             path: '/units/:unitId/prepare',
             lazy: async () => ({ Component: (await import('./visit/PrepareView')).PrepareView }),
-          },
-          {
-            path: '/batteries',
-            lazy: async () => ({ Component: (await import('./battery/BatteriesView')).BatteriesView }),
           },
           {
             path: '/batteries/:batteryId',
@@ -103,15 +121,10 @@ const router = createBrowserRouter([
             path: '/practice/:exerciseId',
             lazy: async () => ({ Component: (await import('./practice/BenchView')).BenchView }),
           },
-          { path: '/import', lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }) },
-          { path: '/method', lazy: async () => ({ Component: (await import('./method/MethodView')).MethodView }) },
-          { path: '/people', lazy: async () => ({ Component: (await import('./people/PeopleView')).PeopleView }) },
-          { path: '/waiting', lazy: async () => ({ Component: (await import('./outbox/AsideView')).AsideView }) },
           ...['/visits/:visitId', '/visits/:visitId/:step', '/visits/:visitId/:step/:point'].map((path) => ({
             path,
             lazy: async () => ({ Component: (await import('./visit/VisitView')).VisitView }),
           })),
-          { path: '*', element: <NoSuchPlace /> },
         ],
       },
     ],

@@ -10,7 +10,7 @@ import { ChoiceField } from '../control/ChoiceField';
 import { PrimaryKey } from '../control/Key';
 import { SearchTools } from '../control/SearchTools';
 import { Failed, Loading } from '../frame/Failed';
-import { MainBar } from '../frame/MainBar';
+import { useViewTitle } from '../frame/titleSlice';
 import { SideSheet } from '../frame/SideSheet';
 import { Scroll, Table } from '../unit/unitTable';
 import { BatteryLives } from './BatteryLives';
@@ -27,6 +27,7 @@ const Main = styled.div`
 export const BatteriesView = () => {
   const [parameters, setParameters] = useSearchParams();
   const search = parameters.get('q') ?? '';
+  useViewTitle('Batteries');
   const state = BATTERY_STATES.find((known) => known === parameters.get('state')) ?? null;
   const change = (q: string, next: BatteryState | null): void =>
     setParameters({ ...(q === '' ? {} : { q }), ...(next === null ? {} : { state: next }) }, { replace: true });
@@ -36,7 +37,6 @@ export const BatteriesView = () => {
   const lives = useBatteryLivesQuery();
   return (
     <>
-      <MainBar />
       {batteries.data === undefined ? (
         batteries.isError ? (
           <Failed

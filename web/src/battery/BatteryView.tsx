@@ -9,8 +9,8 @@ import { dateOf, dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
-import { Failed, Loading } from '../frame/Failed';
-import { MainBar } from '../frame/MainBar';
+import { Loading } from '../frame/Failed';
+import { FailedPage } from '../frame/FailedPage';
 import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
 import { monthOf } from '../unit/timeScale';
@@ -175,14 +175,11 @@ export const BatteryView = () => {
   if (detail === undefined) {
     if (!isError) return <Loading />;
     return (
-      <>
-        <MainBar />
-        <Failed
-          title={isNotFound(error) ? 'This battery is not on record' : 'The battery could not be loaded'}
-          words={isNotFound(error) ? 'Look for its serial among the batteries.' : failedWords(error)}
-          again={() => void refetch()}
-        />
-      </>
+      <FailedPage
+        title={isNotFound(error) ? 'This battery is not on record' : 'The battery could not be loaded'}
+        words={isNotFound(error) ? 'Look for its serial among the batteries.' : failedWords(error)}
+        again={() => void refetch()}
+      />
     );
   }
   return (

@@ -11,6 +11,7 @@ const NAME = 'Vaktman';
 export const useClockNotices = (): void => {
   const clocks = useAppSelector((state) => state.clocks);
   const sound = useAppSelector((state) => state.settings.sound);
+  const title = useAppSelector((state) => state.title);
   const holds = useRunningHolds();
   const now = useNow(500, clocks.length > 0 || holds.length > 0);
   const running = useRef(new Set<string>());
@@ -25,9 +26,11 @@ export const useClockNotices = (): void => {
         : ended[0] !== undefined
           ? `Done: ${ended[0].clock.name}`
           : next === undefined
-            ? NAME
+            ? title === ''
+              ? NAME
+              : `${title} · ${NAME}`
             : `${clockText(next.seconds)} ${next.clock.name}`;
     if (sound && ended.some(({ clock }) => running.current.has(clock.id))) playRelease();
     running.current = new Set(left.flatMap(({ clock, seconds }) => (seconds > 0 ? [clock.id] : [])));
-  }, [clocks, holds, now, sound]);
+  }, [clocks, holds, now, sound, title]);
 };

@@ -1,5 +1,5 @@
 import styled from 'styled-components';
-import { Key } from '../control/Key';
+import { Key, KeyLink } from '../control/Key';
 
 const Sheet = styled.main`
   padding: 3rem 1.5rem;
@@ -18,6 +18,7 @@ export const Failed = ({ title, words, again }: { title: string; words: string; 
     <h2>{title}</h2>
     <p>{words}</p>
     {again === undefined ? null : <Key onPress={again}>Try again</Key>}
+    <KeyLink to="/">To the watch</KeyLink>
   </Sheet>
 );
 

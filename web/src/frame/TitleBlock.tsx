@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
+import { useViewTitle } from './titleSlice';
 import { NARROW, PHONE } from '../theme/screen';
 
 /** One fact of the title block. */
@@ -94,32 +95,38 @@ const End = styled.div`
 /** The title block across the top: the plate, the facts that matter now, and the way out. */
 export const TitleBlock = ({
   plate,
+  about,
   lines,
   cells,
   end,
 }: {
   plate: string;
+  /** What of it this sheet is about, for the window's title. */
+  about?: string;
   lines: readonly string[];
   cells: readonly TitleCell[];
   end: ReactNode;
-}) => (
-  <Block>
-    <Plate>
-      <h1>{plate}</h1>
-      <div>
-        {lines.map((line) => (
-          <p key={line}>{line}</p>
-        ))}
-      </div>
-    </Plate>
-    <Cells>
-      {cells.map(({ label, value }) => (
-        <div key={label}>
-          <dt>{label}</dt>
-          <dd>{value}</dd>
+}) => {
+  useViewTitle(about === undefined ? plate : `${plate}, ${about}`);
+  return (
+    <Block>
+      <Plate>
+        <h1>{plate}</h1>
+        <div>
+          {lines.map((line) => (
+            <p key={line}>{line}</p>
+          ))}
         </div>
-      ))}
-    </Cells>
-    <End>{end}</End>
-  </Block>
-);
+      </Plate>
+      <Cells>
+        {cells.map(({ label, value }) => (
+          <div key={label}>
+            <dt>{label}</dt>
+            <dd>{value}</dd>
+          </div>
+        ))}
+      </Cells>
+      <End>{end}</End>
+    </Block>
+  );
+};

@@ -7,7 +7,7 @@ import { failureOf } from '../api/failure';
 import { Figure } from '../control/Figure';
 import { PrimaryKey } from '../control/Key';
 import { ChoiceField } from '../control/ChoiceField';
-import { MainBar } from '../frame/MainBar';
+import { useViewTitle } from '../frame/titleSlice';
 import { PHONE } from '../theme/screen';
 
 const Sheet = styled.main`
@@ -59,6 +59,7 @@ const SCALE_WORDS = { none: '', system: 'per 12 V of the system', battery: 'per 
 
 /** Every limit of every method with its reason and where it comes from. Read-only, but for which method the fleet uses. */
 export const MethodView = () => {
+  useViewTitle('Method');
   const [params, setParams] = useSearchParams();
   const { data: fleet } = useFleetQuery();
   const [chooseMethod] = useChooseMethodMutation();
@@ -75,7 +76,6 @@ export const MethodView = () => {
   };
   return (
     <>
-      <MainBar />
       <Sheet>
         <h2>Method: {profile.title.toLowerCase()}</h2>
         <Top>

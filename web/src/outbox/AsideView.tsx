@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { Key } from '../control/Key';
-import { MainBar } from '../frame/MainBar';
+import { useViewTitle } from '../frame/titleSlice';
 import { useAppSelector } from '../store';
 import { AsideItem } from './AsideItem';
 import { useOutbox } from './OutboxContext';
@@ -19,6 +19,7 @@ const Sheet = styled.main`
 
 /** What this device recorded and the server did not take. It is kept here until somebody settles it. */
 export const AsideView = () => {
+  useViewTitle('Not taken by the server');
   const outbox = useOutbox();
   const count = useAppSelector((state) => state.outbox.aside);
   const waiting = useAppSelector((state) => state.outbox.waiting);
@@ -27,7 +28,6 @@ export const AsideView = () => {
   useEffect(load, [load, count]);
   return (
     <>
-      <MainBar />
       <Sheet>
         <h2>Not taken by the server</h2>
         <p>

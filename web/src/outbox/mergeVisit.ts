@@ -40,10 +40,7 @@ export const withOwn = (
   stored: VisitDetail | null,
   { own, entryIds, aheadMs }: { own: readonly Entry[]; entryIds: readonly string[]; aheadMs: number | null },
 ): VisitDetail | null =>
-  own.reduce(
-    (detail, entry) => applyEntry(detail, asDatedByServer(entry, aheadMs, lastOf(detail, entryIds))),
-    stored,
-  );
+  own.reduce((detail, entry) => applyEntry(detail, asDatedByServer(entry, aheadMs, lastOf(detail, entryIds))), stored);
 
 /** What a visit was opened with, as this device or the server has it. */
 const openingOf = ({ file, unitAtOpening }: VisitDetail) => ({

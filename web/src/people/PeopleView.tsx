@@ -7,7 +7,7 @@ import { ChoiceField } from '../control/ChoiceField';
 import { Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
 import { Failed, Loading } from '../frame/Failed';
-import { MainBar } from '../frame/MainBar';
+import { useViewTitle } from '../frame/titleSlice';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
@@ -82,6 +82,7 @@ const PersonRow = ({ person }: { person: Person }) => {
 /** Who works in the fleet: names, roles, and who is working at this device. */
 export const PeopleView = () => {
   const { data: fleet, isError, error, refetch } = useFleetQuery();
+  useViewTitle('People');
   const [addPerson] = useAddPersonMutation();
   const [name, setName] = useState('');
   const [role, setRole] = useState<string>('technician');
@@ -89,7 +90,6 @@ export const PeopleView = () => {
   if (fleet === undefined && isError)
     return (
       <>
-        <MainBar />
         <Failed title="The names could not be loaded" words={failedWords(error)} again={() => void refetch()} />
       </>
     );
@@ -105,7 +105,6 @@ export const PeopleView = () => {
   };
   return (
     <>
-      <MainBar />
       <Sheet>
         <h2>People</h2>
         <p>Every reading keeps the name of who took it. A changed name counts from now on.</p>

@@ -24,6 +24,7 @@ import { ChoiceField } from '../control/ChoiceField';
 import { Field } from '../control/Field';
 import { Key, KeyLink, PrimaryKey } from '../control/Key';
 import { MainBar } from '../frame/MainBar';
+import { useViewTitle } from '../frame/titleSlice';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
@@ -285,6 +286,7 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
 /** Exercises from easy to nasty, and free play on any unit of the fleet. */
 export const PracticeView = () => {
   usePracticeGround(true);
+  useViewTitle('Practice');
   const visit = usePracticeVisit();
   return (
     <>

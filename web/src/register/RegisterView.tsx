@@ -12,7 +12,7 @@ import { PrimaryKeyLink, QuietKey } from '../control/Key';
 import { SearchTools } from '../control/SearchTools';
 import { bankWords } from '../control/words';
 import { Failed, Loading } from '../frame/Failed';
-import { MainBar } from '../frame/MainBar';
+import { useViewTitle } from '../frame/titleSlice';
 import { PHONE } from '../theme/screen';
 import { Scroll, Table } from '../unit/unitTable';
 
@@ -39,6 +39,7 @@ const matches = ({ unitId, description }: UnitEntry, search: string): boolean =>
 export const RegisterView = () => {
   const [parameters, setParameters] = useSearchParams();
   const search = parameters.get('q') ?? '';
+  useViewTitle('Units');
   const fleet = useFleetQuery();
   const register = useRegisterQuery();
   const [retireUnit] = useRetireUnitMutation();
@@ -56,7 +57,6 @@ export const RegisterView = () => {
   if (register.data === undefined)
     return (
       <>
-        <MainBar />
         {register.isError ? (
           <Failed
             title="The register could not be loaded"
@@ -71,7 +71,6 @@ export const RegisterView = () => {
   const shown = register.data.filter((unit) => matches(unit, search));
   return (
     <>
-      <MainBar />
       <Sheet>
         <SearchTools>
           <SearchField

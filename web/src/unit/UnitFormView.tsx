@@ -13,7 +13,8 @@ import { bankWords } from '../control/words';
 import { BankDrawing } from '../drawing/BankDrawing';
 import { PathDrawing } from '../drawing/PathDrawing';
 import { EndLink } from '../frame/EndLink';
-import { Failed, Loading } from '../frame/Failed';
+import { Loading } from '../frame/Failed';
+import { FailedPage } from '../frame/FailedPage';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
 import { AskBeforeSaving, type SaveQuestion } from './AskBeforeSaving';
@@ -493,7 +494,7 @@ export const UnitFormView = () => {
   const unit = useUnitQuery(wanted ?? '', { skip: wanted === null });
   if (fleet.isError || unit.isError)
     return (
-      <Failed
+      <FailedPage
         title="The form could not be loaded"
         words={failedWords(fleet.error ?? unit.error)}
         again={() => void fleet.refetch()}

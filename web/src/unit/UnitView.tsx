@@ -20,8 +20,8 @@ import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { bankWords } from '../control/words';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
-import { Failed, Loading } from '../frame/Failed';
-import { MainBar } from '../frame/MainBar';
+import { Loading } from '../frame/Failed';
+import { FailedPage } from '../frame/FailedPage';
 import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
 import { PHONE } from '../theme/screen';
@@ -363,17 +363,14 @@ export const UnitView = () => {
   if (unit.data !== undefined && !(unit.isFetching && unit.originalArgs !== unitId)) return <Unit detail={unit.data} />;
   if (!unit.isError) return <Loading />;
   return (
-    <>
-      <MainBar />
-      <Failed
-        title={isNotFound(unit.error) ? `${unitId} is not registered` : 'The unit could not be loaded'}
-        words={
-          isNotFound(unit.error)
-            ? 'Look for it in the watch, or add it.'
-            : 'The server does not answer. Readings taken on this device are kept and will be sent.'
-        }
-        again={() => void unit.refetch()}
-      />
-    </>
+    <FailedPage
+      title={isNotFound(unit.error) ? `${unitId} is not registered` : 'The unit could not be loaded'}
+      words={
+        isNotFound(unit.error)
+          ? 'Look for it in the watch, or add it.'
+          : 'The server does not answer. Readings taken on this device are kept and will be sent.'
+      }
+      again={() => void unit.refetch()}
+    />
   );
 };

@@ -18,7 +18,7 @@ import { dayTimeText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
-import { MainBar } from '../frame/MainBar';
+import { useViewTitle } from '../frame/titleSlice';
 import { foreignId } from './foreignId';
 
 const Sheet = styled.main`
@@ -133,6 +133,7 @@ const Preview = ({ file }: { file: VisitFile }) => {
 
 /** Takes in a visit from an open file: every problem is shown before anything is stored. */
 export const ImportView = () => {
+  useViewTitle('Take in');
   const [name, setName] = useState<string | null>(null);
   const [parsed, setParsed] = useState<Parsed<VisitFile> | null>(null);
   const read = async (files: FileList | null): Promise<void> => {
@@ -143,7 +144,6 @@ export const ImportView = () => {
   };
   return (
     <>
-      <MainBar />
       <Sheet>
         <h2>Take in a visit file</h2>
         <p>

@@ -24,8 +24,8 @@ import { useOnce } from '../control/useOnce';
 import { bankWords } from '../control/words';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
-import { Failed, Loading } from '../frame/Failed';
-import { MainBar } from '../frame/MainBar';
+import { Loading } from '../frame/Failed';
+import { FailedPage } from '../frame/FailedPage';
 import { TitleBlock } from '../frame/TitleBlock';
 import { useOutbox } from '../outbox/OutboxContext';
 import { personChosen } from '../settings/settingsSlice';
@@ -315,14 +315,11 @@ export const PrepareView = () => {
   if (unit.currentData === undefined) {
     if (!unit.isError) return <Loading />;
     return (
-      <>
-        <MainBar />
-        <Failed
-          title={isNotFound(unit.error) ? `${unitId} is not registered` : 'The unit could not be loaded'}
-          words={isNotFound(unit.error) ? 'Look for it in the watch, or add it.' : failedWords(unit.error)}
-          again={() => void unit.refetch()}
-        />
-      </>
+      <FailedPage
+        title={isNotFound(unit.error) ? `${unitId} is not registered` : 'The unit could not be loaded'}
+        words={isNotFound(unit.error) ? 'Look for it in the watch, or add it.' : failedWords(unit.error)}
+        again={() => void unit.refetch()}
+      />
     );
   }
   return <PrepareForm key={unitId} data={unit.currentData} />;

@@ -135,6 +135,7 @@ const StepTitle = ({
   return (
     <TitleBlock
       plate={unit.id}
+      about={test}
       lines={[unit.description]}
       cells={cells}
       end={

@@ -2,8 +2,8 @@ import type { VisitDetail } from '@vaktman/contract';
 import { CATALOGUE, hasPoint, signatureOf, type ReadStep } from '@vaktman/core';
 import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
-import { Failed, Loading } from '../frame/Failed';
-import { MainBar } from '../frame/MainBar';
+import { Loading } from '../frame/Failed';
+import { FailedPage } from '../frame/FailedPage';
 import { HazardStrip } from '../practice/HazardStrip';
 import { usePracticeGround } from '../practice/usePracticeGround';
 import { useAppSelector } from '../store';
@@ -80,24 +80,18 @@ export const VisitView = () => {
       return <Loading />;
     case 'missing':
       return (
-        <>
-          <MainBar />
-          <Failed
-            title="This visit is not known"
-            words="Neither the server nor this device has it. Open the unit and choose one of its visits."
-          />
-        </>
+        <FailedPage
+          title="This visit is not known"
+          words="Neither the server nor this device has it. Open the unit and choose one of its visits."
+        />
       );
     case 'unreached':
       return (
-        <>
-          <MainBar />
-          <Failed
-            title="The visit could not be loaded"
-            words="The server does not answer, and this device has no copy. Readings taken on this device are kept."
-            again={() => location.reload()}
-          />
-        </>
+        <FailedPage
+          title="The visit could not be loaded"
+          words="The server does not answer, and this device has no copy. Readings taken on this device are kept."
+          again={() => location.reload()}
+        />
       );
     case 'ready':
       return (

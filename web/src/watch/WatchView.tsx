@@ -11,7 +11,7 @@ import { ChoiceField } from '../control/ChoiceField';
 import { KeyLink } from '../control/Key';
 import { Mark, type MarkKind } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
-import { MainBar } from '../frame/MainBar';
+import { useViewTitle } from '../frame/titleSlice';
 import { NARROW, PHONE } from '../theme/screen';
 import { ComingCold } from './ComingCold';
 import {
@@ -293,9 +293,9 @@ export const WatchView = () => {
   const watch = useWatchQuery();
   const weather = useWeatherQuery();
   const failed = watch.isError || fleet.isError;
+  useViewTitle('Watch');
   return (
     <>
-      <MainBar />
       {watch.data !== undefined && fleet.data !== undefined ? (
         <Shown
           watch={watch.data}
