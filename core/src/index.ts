@@ -1,6 +1,7 @@
 export * from './quantity/cable';
 export * from './quantity/clamp';
 export * from './quantity/compare';
+export * from './quantity/decimal';
 export * from './quantity/display';
 export * from './quantity/interpolate';
 export * from './quantity/rating';

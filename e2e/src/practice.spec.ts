@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { allSent, expect, goOn, test } from './vaktman';
+import { allSent, choose, expect, goOn, test } from './vaktman';
 
 const lead = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Leads' }).getByRole('button', { name: new RegExp(`^${name}`) });
@@ -26,7 +26,7 @@ test('solves an exercise on the bench: probes, pile, reading, and the fault name
   await putOn(page, /Put the lead on post A −/);
   await lead(page, 'CLAMP').click();
   await putOn(page, /^Positive cable/);
-  await page.getByLabel('Carbon pile').selectOption('starter');
+  await choose(page, 'Carbon pile', 'starter');
   await page.getByRole('slider').focus();
   for (let i = 0; i < 50; i++) await page.keyboard.press('ArrowRight');
   await expect.poll(() => meter(page)).toBeGreaterThan(1.2);
@@ -34,8 +34,8 @@ test('solves an exercise on the bench: probes, pile, reading, and the fault name
   await expect(page.getByRole('list', { name: 'Notebook' })).toContainText('RED starter ground, BLACK post A −');
   for (let i = 0; i < 50; i++) await page.keyboard.press('ArrowLeft');
   await page.getByRole('slider').press('Home');
-  await page.getByLabel('What is wrong').selectOption('joint.resistive');
-  await page.getByRole('group', { name: 'Name the fault' }).getByLabel('Where').selectOption('starter.ground');
+  await choose(page, 'What is wrong', 'joint.resistive');
+  await choose(page.getByRole('group', { name: 'Name the fault' }), 'Where', 'starter.ground');
   await page.getByRole('button', { name: 'Name it' }).click();
   await page.getByRole('button', { name: 'That is all' }).click();
   await expect(page.getByRole('heading', { name: 'Found', exact: true })).toBeVisible();
@@ -47,14 +47,14 @@ test('solves an exercise on the bench: probes, pile, reading, and the fault name
 
 test('gets an exercise wrong: the wrong part, a long load, and a debrief that says so', async ({ page, vaktman }) => {
   await page.goto(`${vaktman.url}/practice/6`);
-  await page.getByLabel('Part or joint').selectOption({ label: 'Replace the starter' });
+  await choose(page, 'Part or joint', { words: 'Replace the starter' });
   await page.getByRole('button', { name: 'Do it' }).click();
-  await page.getByLabel('Carbon pile').selectOption('starter');
+  await choose(page, 'Carbon pile', 'starter');
   await page.getByRole('slider').focus();
   for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight');
   await expect(page.getByText('something dangerous was done')).toBeVisible({ timeout: 25_000 });
   await page.getByRole('slider').press('Home');
-  await page.getByLabel('What is wrong').selectOption('starter.motor');
+  await choose(page, 'What is wrong', 'starter.motor');
   await page.getByRole('button', { name: 'Name it' }).click();
   await page.getByRole('button', { name: 'That is all' }).click();
   await expect(page.getByRole('heading', { name: 'Not found' })).toBeVisible();

@@ -6,7 +6,17 @@ import { join } from 'node:path';
 import { ensureTools } from '../../scripts/setup/tools.mjs';
 import { dataFolder, freePort, startPostgres } from '../../scripts/setup/postgres.mjs';
 import { startServer } from '../../scripts/setup/server.mjs';
-import { closeVisit, goOn, loadFor15s, openVisit, read, readAtRest, stripSurfaceCharge, Vaktman } from './vaktman';
+import {
+  choose,
+  closeVisit,
+  goOn,
+  loadFor15s,
+  openVisit,
+  read,
+  readAtRest,
+  stripSurfaceCharge,
+  Vaktman,
+} from './vaktman';
 
 const FOLDER = join(import.meta.dirname, '../../docs/screenshots');
 /** The pictures' clocks begin at the moment of taking them. */
@@ -155,7 +165,7 @@ const bench = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: /Put the lead on post A −/ }).press('Enter');
   await leads.getByRole('button', { name: /^CLAMP/ }).click();
   await page.getByRole('button', { name: /^Positive cable/ }).press('Enter');
-  await page.getByLabel('Carbon pile').selectOption('starter');
+  await choose(page, 'Carbon pile', 'starter');
   await page.getByRole('slider').focus();
   for (let i = 0; i < 52; i++) await page.keyboard.press('ArrowRight');
   await page.waitForTimeout(1500);
@@ -163,8 +173,8 @@ const bench = async (page: Page): Promise<void> => {
   await page.waitForTimeout(500);
   await shot(page, 'practice-bench');
   await page.getByRole('slider').press('Home');
-  await page.getByLabel('What is wrong').selectOption('joint.resistive');
-  await page.getByRole('group', { name: 'Name the fault' }).getByLabel('Where').selectOption('starter.ground');
+  await choose(page, 'What is wrong', 'joint.resistive');
+  await choose(page.getByRole('group', { name: 'Name the fault' }), 'Where', 'starter.ground');
   await page.getByRole('button', { name: 'Name it' }).click();
   await page.getByRole('button', { name: 'That is all' }).click();
   await page.getByRole('heading', { name: 'Found', exact: true }).waitFor();

@@ -1,4 +1,5 @@
 import {
+  choose,
   allSent,
   closeVisit,
   expect,
@@ -166,7 +167,7 @@ test('a battery replaced in the middle keeps its own reading, and asks for rest,
     .click();
   await page.getByRole('button', { name: 'It is done' }).first().click();
   await page.getByLabel('Serial at A').fill('BR-90001');
-  await page.getByLabel('The old battery').selectOption({ label: 'goes back to its maker' });
+  await choose(page, 'The old battery', { words: 'goes back to its maker' });
   await page.getByRole('button', { name: 'It is fitted' }).dblclick();
   await expect(page.getByRole('button', { name: 'It is fitted' })).toHaveCount(0);
   await allSent(page);

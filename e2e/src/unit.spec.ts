@@ -1,4 +1,4 @@
-import { expect, stripSurfaceCharge, test, readAtRest, unitsListed } from './vaktman';
+import { choose, expect, stripSurfaceCharge, test, readAtRest, unitsListed } from './vaktman';
 
 test('adds a unit with messages beside the fields, then visits and edits it', async ({ ready: page, vaktman }) => {
   await page.getByRole('link', { name: 'Units', exact: true }).click();
@@ -7,8 +7,8 @@ test('adds a unit with messages beside the fields, then visits and edits it', as
   await expect(page.getByText(/expected some text/)).toBeVisible();
   await page.getByLabel('Number').fill('L-77');
   await page.getByLabel('What it is').fill('Wheel loader');
-  await page.getByLabel('System').selectOption('24');
-  await page.getByLabel('Arrangement').selectOption('2S2P');
+  await choose(page, 'System', '24');
+  await choose(page, 'Arrangement', '2S2P');
   const first = page.getByRole('group', { name: 'Battery A' });
   await first.getByLabel('Make').fill('Osterud');
   await first.getByLabel('Cold cranking, A').fill('9oo');
@@ -50,14 +50,14 @@ test('says so when a number is taken, and keeps what was typed', async ({ ready:
 });
 
 test('filters the watch through the address bar and tells of an empty list', async ({ ready: page, vaktman }) => {
-  await page.getByLabel('Left its visit').selectOption('hold');
+  await choose(page, 'Left its visit', 'hold');
   await expect(page).toHaveURL(/standing=hold/);
   await expect(unitsListed(page).getByRole('link')).toHaveCount(5);
   await page.getByRole('button', { name: 'Lower Yard' }).click();
   await expect(unitsListed(page).getByRole('link')).toHaveCount(3);
   await page.reload();
   await expect(unitsListed(page).getByRole('link')).toHaveCount(3);
-  await page.getByLabel('First', { exact: true }).selectOption('unit');
+  await choose(page, 'First', 'unit');
   await expect(unitsListed(page).getByRole('link').first()).toContainText('C-01');
   await page.getByLabel('Find a unit or a finding').fill('nothing like it');
   await expect(page.getByText('Nothing matches')).toBeVisible();

@@ -1,5 +1,5 @@
 import { visitDetailSchema, watchSchema, unitDetailSchema, type UnitDetail, type VisitDetail } from '@vaktman/contract';
-import { test as base, expect, type Page } from '@playwright/test';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { freePort } from '../../scripts/setup/postgres.mjs';
@@ -199,3 +199,20 @@ export const readingsOf = ({ file }: VisitDetail): unknown[] =>
       ? { ...reading, seconds: reading.seconds >= 15 && reading.seconds < 17 ? 'held' : reading.seconds }
       : reading,
   );
+
+/** Chooses from a list by the value that is kept, or by its words. */
+export const choose = async (
+  within: Page | Locator,
+  label: string,
+  option: string | { readonly words: string },
+): Promise<void> => {
+  const page = 'page' in within ? within.page() : within;
+  await within.getByLabel(label, { exact: true }).click();
+  const list = page.getByRole('listbox');
+  await (
+    typeof option === 'string'
+      ? list.locator(`[role=option][data-key="${option}"]`)
+      : list.getByRole('option', { name: option.words, exact: true })
+  ).click();
+  await expect(list).toHaveCount(0);
+};

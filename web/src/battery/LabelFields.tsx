@@ -1,6 +1,7 @@
-import { CHEMISTRIES, RATING_STANDARDS } from '@vaktman/core';
+import { CHEMISTRIES, parseDecimal, RATING_STANDARDS } from '@vaktman/core';
 import { ChoiceField } from '../control/ChoiceField';
 import { Field } from '../control/Field';
+import { NumberField } from '../control/NumberField';
 
 /** What stands on a battery's label, as typed. */
 export interface LabelTyped {
@@ -11,13 +12,11 @@ export interface LabelTyped {
   readonly capacityAh: string;
 }
 
-const numberOf = (text: string): number => Number(text.trim().replace(',', '.'));
-
 /** The label as a battery has it; what was left empty is left out. */
 export const labelOf = ({ make, ratingValue, standard, chemistry, capacityAh }: LabelTyped) => ({
   chemistry,
-  ...(ratingValue.trim() === '' ? {} : { rating: { value: numberOf(ratingValue), standard } }),
-  ...(capacityAh.trim() === '' ? {} : { capacityAh: numberOf(capacityAh) }),
+  ...(ratingValue.trim() === '' ? {} : { rating: { value: parseDecimal(ratingValue), standard } }),
+  ...(capacityAh.trim() === '' ? {} : { capacityAh: parseDecimal(capacityAh) }),
   ...(make.trim() === '' ? {} : { make: make.trim() }),
 });
 
@@ -36,12 +35,12 @@ export const LabelFields = ({
 }) => (
   <>
     <Field label="Make" value={typed.make} onChange={(make) => change({ make })} error={errors['make']} />
-    <Field
-      label="Cold cranking, A"
+    <NumberField
+      label="Cold cranking"
+      unit="A"
       value={typed.ratingValue}
       onChange={(ratingValue) => change({ ratingValue })}
       error={errors['rating.value']}
-      inputMode="decimal"
     />
     <ChoiceField
       label="Standard"
@@ -55,12 +54,12 @@ export const LabelFields = ({
       onChange={(chemistry) => change({ chemistry })}
       options={CHEMISTRIES.map((word) => [word, word] as const)}
     />
-    <Field
-      label="Capacity, Ah"
+    <NumberField
+      label="Capacity"
+      unit="Ah"
       value={typed.capacityAh}
       onChange={(capacityAh) => change({ capacityAh })}
       error={errors['capacityAh']}
-      inputMode="decimal"
     />
   </>
 );

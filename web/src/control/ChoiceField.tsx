@@ -1,55 +1,32 @@
-import { useId } from 'react';
-import styled from 'styled-components';
-import { fieldBox, fieldErrorStyle } from './fieldStyle';
+import { lazy, Suspense } from 'react';
+import { ChoiceBox } from './choiceStyle';
 
-const WrongText = styled.span`
-  ${fieldErrorStyle}
-`;
+/** What a choice among words is made of. */
+export interface ChoiceProps {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly options: readonly (readonly [value: string, words: string])[];
+  readonly error?: string | undefined;
+  /** Without a box of its own, in a bar. */
+  readonly bare?: boolean;
+}
 
-const Choice = styled.div`
-  display: grid;
-  gap: 0.2rem;
-  align-content: start;
-  > label {
-    font-size: 0.95rem;
-    color: var(--ink-2);
-  }
-  select {
-    ${fieldBox}
-  }
-`;
+/** The list comes after the first view, which only shows what is chosen. */
+const ChoiceSelect = lazy(() => import('./ChoiceSelect'));
+
+const Still = ({ label, value, options, bare }: ChoiceProps) => (
+  <ChoiceBox className={bare === true ? 'bare' : ''}>
+    <span className="label">{label}</span>
+    <span className="box" aria-busy="true">
+      <span className="words">{options.find(([key]) => key === value)?.[1] ?? ''}</span>
+    </span>
+  </ChoiceBox>
+);
 
 /** A labelled choice among a few words. */
-export const ChoiceField = ({
-  label,
-  value,
-  onChange,
-  options,
-  error,
-}: {
-  label: string;
-  value: string;
-  onChange: (value: string) => void;
-  options: readonly (readonly [value: string, words: string])[];
-  error?: string | undefined;
-}) => {
-  const id = useId();
-  return (
-    <Choice>
-      <label htmlFor={id}>{label}</label>
-      <select
-        id={id}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-        aria-invalid={error !== undefined}
-      >
-        {options.map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </select>
-      {error === undefined ? null : <WrongText role="alert">{error}</WrongText>}
-    </Choice>
-  );
-};
+export const ChoiceField = (props: ChoiceProps) => (
+  <Suspense fallback={<Still {...props} />}>
+    <ChoiceSelect {...props} />
+  </Suspense>
+);

@@ -2,6 +2,7 @@ import { Menu as MenuIcon } from 'lucide-react';
 import { NavLink } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery } from '../api/api';
+import { ChoiceField } from '../control/ChoiceField';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
@@ -125,35 +126,14 @@ const links = VIEWS.map(([to, name]) => (
     {name}
   </NavLink>
 ));
-const Person = styled.label`
-  display: flex;
-  flex-direction: column;
-  justify-content: center;
+const Person = styled.div`
+  display: grid;
+  align-content: center;
   margin-left: auto;
   padding: 0 1rem;
   border-left: 1px solid var(--rule);
-  span {
-    font-size: 0.82rem;
-    color: var(--ink-2);
-  }
-  select {
-    font: inherit;
-    font-weight: 680;
-    font-size: 1.1rem;
-    color: inherit;
-    background: transparent;
-    border: 0;
-    padding: 0;
-    max-width: 11rem;
-  }
   ${PHONE} {
     padding: 0 0.5rem;
-    span {
-      display: none;
-    }
-    select {
-      max-width: 7rem;
-    }
   }
 `;
 
@@ -174,19 +154,18 @@ export const MainBar = () => {
         <nav aria-label="Views">{links}</nav>
       </Menu>
       <Person>
-        <span>Working here</span>
-        <select
-          aria-label="Working here"
+        <ChoiceField
+          bare
+          label="Working here"
           value={person}
-          onChange={(event) => dispatch(personChosen(event.target.value))}
-        >
-          <option value="">choose a name</option>
-          {(fleet?.people ?? []).map(({ personId, name }) => (
-            <option key={personId} value={name}>
-              {name}
-            </option>
-          ))}
-        </select>
+          onChange={(name) => dispatch(personChosen(name))}
+          options={[
+            ['', 'choose a name'],
+            ...[...new Set([...(person === '' ? [] : [person]), ...(fleet?.people ?? []).map(({ name }) => name)])].map(
+              (name) => [name, name] as const,
+            ),
+          ]}
+        />
       </Person>
       <DeviceKeys />
     </Bar>

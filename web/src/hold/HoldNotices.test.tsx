@@ -53,7 +53,7 @@ describe('a load that is on', () => {
     show(<HoldNotices />, { store, at: '/' });
     await later(16);
     vi.useRealTimers();
-    const order = await screen.findByRole('alertdialog');
+    const order = await screen.findByRole('alertdialog', {}, { timeout: 10_000 });
     expect(order.textContent).toContain('P-07, battery B under load');
     const off = screen.getAllByRole('button').at(-1)!;
     await act(async () => off.click());

@@ -1,5 +1,5 @@
 import { visitIdOf, type Entry } from '@vaktman/contract';
-import type { Reading } from '@vaktman/core';
+import { parseDecimal, type Reading } from '@vaktman/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -50,9 +50,7 @@ const corrected = (
   texts: Readonly<Record<string, string>>,
   by: string,
 ): Entry => {
-  const numbers = Object.fromEntries(
-    Object.entries(texts).map(([name, text]) => [name, Number(text.trim().replace(',', '.').replace('−', '-'))]),
-  );
+  const numbers = Object.fromEntries(Object.entries(texts).map(([name, text]) => [name, parseDecimal(text)]));
   const { made: _made, ...rest } = entry;
   return { ...rest, takenBy: by, reading: { ...entry.reading, ...numbers, id: v7() } as Reading };
 };
@@ -70,9 +68,7 @@ const Correct = ({
     Object.fromEntries(numbersOf(aside.entry).map(([name, value]) => [name, String(value)])),
   );
   const [by, setBy] = useState(aside.entry.takenBy);
-  const wrong = Object.values(texts).some(
-    (text) => text.trim() === '' || Number.isNaN(Number(text.trim().replace(',', '.').replace('−', '-'))),
-  );
+  const wrong = Object.values(texts).some((text) => Number.isNaN(parseDecimal(text)));
   const save = async (): Promise<void> => {
     await outbox.record(corrected(aside.entry, texts, by));
     await outbox.drop(aside.sequence);

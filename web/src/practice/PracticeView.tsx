@@ -3,6 +3,7 @@ import {
   FAULT_KINDS,
   faultText,
   faultWords,
+  parseDecimal,
   placesOf,
   plainFaultSchema,
   pointName,
@@ -21,7 +22,7 @@ import { useUnitQuery, useWatchQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { instantNow } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
-import { Field } from '../control/Field';
+import { NumberField } from '../control/NumberField';
 import { Key, KeyLink, PrimaryKey } from '../control/Key';
 import { MainBar } from '../frame/MainBar';
 import { useViewTitle } from '../frame/titleSlice';
@@ -93,23 +94,23 @@ const Wrong = styled.p`
 `;
 
 /** Amounts a kind of fault is set up with: the key of its figure, its words and a telling value. */
-const AMOUNTS: Partial<Record<FaultKind, readonly [key: string, words: string, usual: string]>> = {
+const AMOUNTS: Partial<Record<FaultKind, readonly [key: string, words: string, usual: string, unit?: string]>> = {
   'battery.weak': ['age', 'Age, 1 new, 2 weak', '2'],
   'battery.sulphated': ['age', 'Age, 1.5 usual', '1.5'],
-  'battery.flat': ['stateOfChargePercent', 'Charge, %', '30'],
-  'battery.dirty-case': ['volts', 'Volts on the case', '1.2'],
-  'joint.resistive': ['milliohms', 'Milliohm', '3'],
-  'joint.intermittent': ['milliohms', 'Milliohm', '5'],
+  'battery.flat': ['stateOfChargePercent', 'Charge', '30', '%'],
+  'battery.dirty-case': ['volts', 'On the case', '1.2', 'V'],
+  'joint.resistive': ['milliohms', 'Resistance', '3', 'mΩ'],
+  'joint.intermittent': ['milliohms', 'Resistance', '5', 'mΩ'],
   'cable.corroded': ['factor', 'Times its resistance', '5'],
-  'cable.undersized': ['areaMm2', 'Square millimetres', '25'],
-  'starter.contacts': ['milliohms', 'Milliohm', '2.5'],
-  'start.control-wire': ['milliohms', 'Milliohm', '200'],
-  'start.magnetic-switch': ['milliohms', 'Milliohm', '200'],
+  'cable.undersized': ['areaMm2', 'Cross-section', '25', 'mm²'],
+  'starter.contacts': ['milliohms', 'Resistance', '2.5', 'mΩ'],
+  'start.control-wire': ['milliohms', 'Resistance', '200', 'mΩ'],
+  'start.magnetic-switch': ['milliohms', 'Resistance', '200', 'mΩ'],
   'starter.motor': ['factor', 'Times its resistance', '2'],
   'belt.slips': ['factor', 'Share of its speed', '0.6'],
   'alternator.weak': ['factor', 'Share of its output', '0.6'],
-  'regulator.offset': ['volts', 'Volts off, per 12 V', '1.2'],
-  parasitic: ['amps', 'Amperes', '8'],
+  'regulator.offset': ['volts', 'Off, per 12 V', '1.2', 'V'],
+  parasitic: ['amps', 'Draw', '8', 'A'],
 };
 
 /** Opens a practice visit: the real screens on a simulated machine, kept on this device and nowhere else. */
@@ -156,11 +157,9 @@ const Row = ({ exercise, visit }: { exercise: Exercise; visit: (input: DebriefIn
   </li>
 );
 
-const numberIn = (text: string): number => Number(text.trim().replace(',', '.').replace('−', '-'));
-
 /** What is wrong with a typed number, in words; undefined when nothing is. */
 const outOf = (text: string, min: number, max: number, unit: string): string | undefined => {
-  const value = text.trim() === '' ? NaN : numberIn(text);
+  const value = parseDecimal(text);
   return value >= min && value <= max ? undefined : `expected ${min} to ${max} ${unit}, received ${text || 'nothing'}`;
 };
 
@@ -189,7 +188,7 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
     const made: unknown = {
       kind,
       at,
-      ...(wanted === undefined ? {} : { [wanted[0]]: Number(amount.replace(',', '.').replace('−', '-')) }),
+      ...(wanted === undefined ? {} : { [wanted[0]]: parseDecimal(amount) }),
     };
     const parsed = plainFaultSchema.safeParse(made);
     if (!parsed.success) {
@@ -208,8 +207,10 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
   const ready = ambientWrong === undefined && chargeWrong === undefined;
   const input = (): DebriefInput => ({
     unit,
-    ambientC: numberIn(ambient),
-    stateOfChargePercent: Object.fromEntries(unit.bank.batteries.map(({ position }) => [position, numberIn(charge)])),
+    ambientC: parseDecimal(ambient),
+    stateOfChargePercent: Object.fromEntries(
+      unit.bank.batteries.map(({ position }) => [position, parseDecimal(charge)]),
+    ),
     faults,
     seed: 1 + Math.floor(Math.random() * 1e6),
   });
@@ -225,8 +226,15 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
         options={(watch?.units ?? []).map(({ unitId: id, description }) => [id, `${id}, ${description}`] as const)}
       />
       <div className="pair">
-        <Field label="Air and batteries, °C" value={ambient} onChange={setAmbient} error={ambientWrong} />
-        <Field label="State of charge, %" value={charge} onChange={setCharge} inputMode="decimal" error={chargeWrong} />
+        <NumberField
+          label="Air and batteries"
+          unit="°C"
+          signed
+          value={ambient}
+          onChange={setAmbient}
+          error={ambientWrong}
+        />
+        <NumberField label="State of charge" unit="%" value={charge} onChange={setCharge} error={chargeWrong} />
       </div>
       <div className="pair">
         <ChoiceField
@@ -252,7 +260,7 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
         {wanted === undefined ? (
           <span />
         ) : (
-          <Field label={wanted[1]} value={amount} onChange={setAmount} inputMode="text" />
+          <NumberField label={wanted[1]} unit={wanted[3] ?? ''} signed value={amount} onChange={setAmount} />
         )}
         <Key onPress={add} style={{ alignSelf: 'end' }}>
           Add the fault

@@ -18,7 +18,7 @@ import { FailedPage } from '../frame/FailedPage';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
 import { AskBeforeSaving, type SaveQuestion } from './AskBeforeSaving';
-import { Choice, DayLine, TextLine, type FormName } from './formLines';
+import { Choice, DayLine, NumberLine, TextLine, type FormName } from './formLines';
 import {
   arrangementsFor,
   batteryCount,
@@ -260,12 +260,7 @@ const UnitForm = ({
                 <TextLine control={control} name={`batteries.${index}.make`} label="Make" />
                 <TextLine control={control} name={`batteries.${index}.serial`} label="Serial" />
                 <DayLine control={control} name={`batteries.${index}.fitted`} label="Fitted" />
-                <TextLine
-                  control={control}
-                  name={`batteries.${index}.ratingValue`}
-                  label="Cold cranking, A"
-                  inputMode="decimal"
-                />
+                <NumberLine control={control} name={`batteries.${index}.ratingValue`} label="Cold cranking" unit="A" />
                 <Choice
                   control={control}
                   name={`batteries.${index}.ratingStandard`}
@@ -279,15 +274,8 @@ const UnitForm = ({
                   options={same(CHEMISTRIES)}
                 />
                 <span />
-                <TextLine
-                  control={control}
-                  name={`batteries.${index}.capacityAh`}
-                  label="Capacity, Ah"
-                  inputMode="decimal"
-                />
-                {series ? null : (
-                  <TextLine control={control} name={`batteries.${index}.set`} label="Box" inputMode="decimal" />
-                )}
+                <NumberLine control={control} name={`batteries.${index}.capacityAh`} label="Capacity" unit="Ah" />
+                {series ? null : <NumberLine control={control} name={`batteries.${index}.set`} label="Box" />}
                 <Choice
                   control={control}
                   name={`batteries.${index}.duty`}
@@ -314,14 +302,14 @@ const UnitForm = ({
                 label="Magnetic switch"
                 options={same(['separate', 'integrated', 'none'])}
               />
-              <TextLine control={control} name="cylinders" label="Cylinders" inputMode="decimal" />
+              <NumberLine control={control} name="cylinders" label="Cylinders" />
               <Choice
                 control={control}
                 name="oil"
                 label="Engine oil"
                 options={[['', 'not known'], ...same(['15W', '10W', '5W', '0W'])]}
               />
-              <TextLine control={control} name="beltRatio" label="Belt ratio" inputMode="decimal" />
+              <NumberLine control={control} name="beltRatio" label="Belt ratio" />
             </Grid>
           </FieldGroup>
           <FieldGroup title="Alternators">
@@ -333,11 +321,11 @@ const UnitForm = ({
                 aria-label={`Alternator ${index + 1}`}
               >
                 <TextLine control={control} name={`alternators.${index}.id`} label="Id" />
-                <TextLine
+                <NumberLine
                   control={control}
                   name={`alternators.${index}.ratedAmps`}
-                  label="Rating on the plate, A"
-                  inputMode="decimal"
+                  label="Rating on the plate"
+                  unit="A"
                 />
                 <Choice
                   control={control}
@@ -405,7 +393,7 @@ const UnitForm = ({
                     ['awg', 'AWG'],
                   ]}
                 />
-                <TextLine control={control} name={`cables.${key}.lengthM`} label="Length, m" inputMode="decimal" />
+                <NumberLine control={control} name={`cables.${key}.lengthM`} label="Length" unit="m" />
               </Grid>
             ))}
           </FieldGroup>
@@ -433,7 +421,7 @@ const UnitForm = ({
                     ...LIMIT_NAMES.map((name) => [name, `${limitWords(name)}, ${LIMITS[name].unit}`] as const),
                   ]}
                 />
-                <TextLine control={control} name={`makerLimits.${index}.value`} label="Figure" inputMode="decimal" />
+                <NumberLine control={control} name={`makerLimits.${index}.value`} label="Figure" />
                 <QuietKey
                   type="button"
                   onPress={() =>

@@ -2,6 +2,7 @@ import { Controller, type Control, type FieldPath } from 'react-hook-form';
 import { ChoiceField } from '../control/ChoiceField';
 import { DateLine } from '../control/DateLine';
 import { Field } from '../control/Field';
+import { NumberField } from '../control/NumberField';
 import type { UnitFormFields } from './unitForm';
 
 const errorAt = (errors: unknown, name: string): string | undefined => {
@@ -21,13 +22,11 @@ export const TextLine = ({
   control,
   name,
   label,
-  inputMode,
   isDisabled,
 }: {
   control: Control<UnitFormFields>;
   name: FormName;
   label: string;
-  inputMode?: 'decimal';
   isDisabled?: boolean;
 }) => (
   <Controller
@@ -40,8 +39,35 @@ export const TextLine = ({
         value={String(field.value)}
         onChange={field.onChange}
         error={errorAt(formState.errors, name)}
-        inputMode={inputMode}
         isDisabled={isDisabled === true}
+      />
+    )}
+  />
+);
+
+/** One number of the unit form, with its unit beside it. */
+export const NumberLine = ({
+  control,
+  name,
+  label,
+  unit = '',
+}: {
+  control: Control<UnitFormFields>;
+  name: FormName;
+  label: string;
+  unit?: string;
+}) => (
+  <Controller
+    control={control}
+    name={name}
+    render={({ field, formState }) => (
+      <NumberField
+        label={label}
+        unit={unit}
+        name={name}
+        value={String(field.value)}
+        onChange={field.onChange}
+        error={errorAt(formState.errors, name)}
       />
     )}
   />

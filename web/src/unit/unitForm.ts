@@ -3,6 +3,7 @@ import {
   ARRANGEMENTS,
   batteriesInOrder,
   parseArrangement,
+  parseDecimal,
   problemsOf,
   type Arrangement,
   type Cable,
@@ -183,8 +184,7 @@ const describedCables = (form: UnitFormFields): Record<string, object> =>
 const filled = <Key extends string, Value>(key: Key, value: Value | undefined): { [K in Key]?: Value } =>
   value === undefined ? {} : ({ [key]: value } as { [K in Key]: Value });
 const word = (value: string): string | undefined => (value.trim() === '' ? undefined : value.trim());
-const number = (value: string): number | undefined =>
-  value.trim() === '' ? undefined : Number(value.trim().replace(',', '.'));
+const number = (value: string): number | undefined => (value.trim() === '' ? undefined : parseDecimal(value));
 
 /** The form as a unit description, unchecked. What the form does not show is kept from the unit as it was. */
 const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => {

@@ -9,6 +9,8 @@ import { ChoiceField } from '../control/ChoiceField';
 import { DateLine } from '../control/DateLine';
 import { Field, FieldGroup } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
+import { numberIn } from '../control/numberIn';
+import { NumberField } from '../control/NumberField';
 import { useOnce } from '../control/useOnce';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { useAppSelector } from '../store';
@@ -30,11 +32,8 @@ const Forms = styled.form`
   gap: 1.4rem;
 `;
 
-const numberIn = (text: string): number | null => {
-  if (text.trim() === '') return null;
-  const value = Number(text.trim().replace(',', '.'));
-  return value >= 0 && value <= 10_000_000 ? value : NaN;
-};
+const HOURS = { min: 0, max: 10_000_000, unit: 'h' };
+const KILOMETRES = { min: 0, max: 10_000_000, unit: 'km' };
 
 /** Signing a visit off: by whom, with what remark, and when the unit is due again. */
 export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
@@ -52,16 +51,16 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const [hours, setHours] = useState(String(proposed.engineHours ?? ''));
   const [km, setKm] = useState(String(proposed.odometerKm ?? ''));
   const [tried, setTried] = useState(false);
-  const engineHours = numberIn(hours);
-  const odometerKm = numberIn(km);
+  const { value: engineHours, error: hoursWrong } = numberIn(hours, HOURS);
+  const { value: odometerKm, error: kmWrong } = numberIn(km, KILOMETRES);
   const wrong = {
     signedBy: signedBy === '' ? 'choose who signs it off' : undefined,
-    engineHours: Number.isNaN(engineHours) ? `expected hours, received ${hours}` : undefined,
+    engineHours: hoursWrong,
     remark:
       remark.trim().length > LONGEST_REMARK
         ? `at most ${LONGEST_REMARK} letters, this has ${remark.trim().length}`
         : undefined,
-    odometerKm: Number.isNaN(odometerKm) ? `expected kilometres, received ${km}` : undefined,
+    odometerKm: kmWrong,
   };
   const close = async (): Promise<void> => {
     setTried(true);
@@ -107,18 +106,18 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         <FieldGroup title="Next due, whichever comes first">
           <Grid>
             <DateLine label="Date" value={date} onChange={setDate} />
-            <Field
-              label="Engine hours, h"
+            <NumberField
+              label="Engine hours"
+              unit="h"
               value={hours}
               onChange={setHours}
-              inputMode="decimal"
               error={tried ? wrong.engineHours : undefined}
             />
-            <Field
-              label="Odometer, km"
+            <NumberField
+              label="Odometer"
+              unit="km"
               value={km}
               onChange={setKm}
-              inputMode="decimal"
               error={tried ? wrong.odometerKm : undefined}
             />
           </Grid>

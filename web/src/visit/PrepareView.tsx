@@ -20,6 +20,8 @@ import { instantNow, longNowText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { Field, FieldGroup } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
+import { numberIn, type NumberRange } from '../control/numberIn';
+import { NumberField } from '../control/NumberField';
 import { useOnce } from '../control/useOnce';
 import { bankWords } from '../control/words';
 import { DeviceKeys } from '../frame/DeviceKeys';
@@ -116,20 +118,11 @@ const Wrong = styled.p`
 `;
 
 type Numbers = 'ambientC' | 'batteryC' | 'engineHours' | 'odometerKm';
-const RANGE: Readonly<Record<Numbers, readonly [min: number, max: number, unit: string]>> = {
-  ambientC: [-60, 60, '°C'],
-  batteryC: [-60, 90, '°C'],
-  engineHours: [0, 1_000_000, 'h'],
-  odometerKm: [0, 10_000_000, 'km'],
-};
-
-const parseNumber = (text: string, key: Numbers): { value: number | null; error: string | null } => {
-  if (text.trim() === '') return { value: null, error: null };
-  const value = Number(text.trim().replace(',', '.').replace('−', '-'));
-  const [min, max, unit] = RANGE[key];
-  return value >= min && value <= max
-    ? { value, error: null }
-    : { value: null, error: `expected ${min} to ${max} ${unit}, received ${text}` };
+const RANGE: Readonly<Record<Numbers, NumberRange>> = {
+  ambientC: { min: -60, max: 60, unit: '°C' },
+  batteryC: { min: -60, max: 90, unit: '°C' },
+  engineHours: { min: 0, max: 1_000_000, unit: 'h' },
+  odometerKm: { min: 0, max: 10_000_000, unit: 'km' },
 };
 
 const REASON_WORDS: Readonly<Record<(typeof VISIT_REASONS)[number], string>> = {
@@ -163,10 +156,10 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
   const profileFrom =
     chosenProfile !== null ? 'chosen for this visit' : data.profile !== null ? "this unit's own" : "the fleet's";
   const numbers = {
-    ambientC: parseNumber(texts.ambientC, 'ambientC'),
-    batteryC: parseNumber(texts.batteryC, 'batteryC'),
-    engineHours: parseNumber(texts.engineHours, 'engineHours'),
-    odometerKm: parseNumber(texts.odometerKm, 'odometerKm'),
+    ambientC: numberIn(texts.ambientC, RANGE.ambientC),
+    batteryC: numberIn(texts.batteryC, RANGE.batteryC),
+    engineHours: numberIn(texts.engineHours, RANGE.engineHours),
+    odometerKm: numberIn(texts.odometerKm, RANGE.odometerKm),
   };
   const temperatureMissing = numbers.ambientC.value === null && numbers.batteryC.value === null;
   const start = async (): Promise<void> => {
@@ -175,7 +168,7 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
       person === '' ||
       !acknowledged ||
       temperatureMissing ||
-      Object.values(numbers).some(({ error }) => error !== null)
+      Object.values(numbers).some(({ error }) => error !== undefined)
     )
       return;
     const at = instantNow();
@@ -210,10 +203,11 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
   };
   const [starting, askToStart] = useOnce(start);
   const number = (key: Numbers, label: string, missing?: string) => (
-    <Field
-      label={`${label}, ${RANGE[key][2]}`}
+    <NumberField
+      label={label}
+      unit={RANGE[key].unit}
+      signed={RANGE[key].min < 0}
       name={key}
-      inputMode="text"
       value={texts[key]}
       onChange={(value) => setTexts((before) => ({ ...before, [key]: value }))}
       error={numbers[key].error ?? (tried ? missing : undefined)}

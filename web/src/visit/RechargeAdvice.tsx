@@ -1,6 +1,6 @@
-import { chargingPlan, figure, type Battery } from '@vaktman/core';
+import { chargingPlan, figure, parseDecimal, type Battery } from '@vaktman/core';
 import { useState } from 'react';
-import { Field } from '../control/Field';
+import { NumberField } from '../control/NumberField';
 import { WaitClock } from './WaitClock';
 
 /** How long a recharge takes with the charger at hand, and a clock for it. */
@@ -16,7 +16,7 @@ export const RechargeAdvice = ({
   visitId: string;
 }) => {
   const [amps, setAmps] = useState('20');
-  const chargerAmps = Number(amps.replace(',', '.'));
+  const chargerAmps = parseDecimal(amps);
   if (battery.capacityAh === undefined)
     return <p>Capacity is not on record: charge until the current stays under 1 A, then let it rest 4 h.</p>;
   const plan =
@@ -31,11 +31,11 @@ export const RechargeAdvice = ({
       : null;
   return (
     <div style={{ display: 'grid', gap: '0.5rem', maxWidth: '34rem' }}>
-      <Field
-        label="Charger, A"
+      <NumberField
+        label="Charger"
+        unit="A"
         value={amps}
         onChange={setAmps}
-        inputMode="decimal"
         error={plan === null ? 'expected amperes above 0' : undefined}
       />
       {plan === null ? null : (

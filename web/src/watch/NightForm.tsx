@@ -4,7 +4,8 @@ import styled from 'styled-components';
 import { useTypeNightMutation } from '../api/api';
 import { problemText } from '../api/failure';
 import { ChoiceField } from '../control/ChoiceField';
-import { Field } from '../control/Field';
+import { NumberField } from '../control/NumberField';
+import { numberIn } from '../control/numberIn';
 import { Key, QuietKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
 import { dayText, weekdayText } from '../control/dates';
@@ -20,6 +21,8 @@ const Form = styled.form`
     grid-template-columns: 1fr;
   }
 `;
+
+const LOWEST = { min: -60, max: 60, unit: '°C' };
 
 /** A night's lowest, where somebody knows it better than the forecast. */
 export const NightForm = ({
@@ -37,9 +40,9 @@ export const NightForm = ({
   const [error, setError] = useState<string | undefined>();
   const [typeNight, { isLoading }] = useTypeNightMutation();
   const keep = async (): Promise<void> => {
-    const lowestC = lowest.trim() === '' ? null : Number(lowest.replace('−', '-').replace(',', '.'));
-    if (lowestC !== null && !Number.isFinite(lowestC)) {
-      setError(`expected degrees such as -18, received ${lowest}`);
+    const { value: lowestC, error: wrong } = numberIn(lowest, LOWEST);
+    if (wrong !== undefined) {
+      setError(wrong);
       return;
     }
     const answer = await typeNight({ yardId, date, lowestC });
@@ -67,7 +70,14 @@ export const NightForm = ({
         onChange={setDate}
         options={dates.map((day) => [day, `${weekdayText(day)} ${dayText(day)}`] as const)}
       />
-      <Field label="Lowest °C, empty: as forecast" value={lowest} onChange={setLowest} inputMode="text" error={error} />
+      <NumberField
+        label="Lowest, empty: as forecast"
+        unit="°C"
+        signed
+        value={lowest}
+        onChange={setLowest}
+        error={error}
+      />
       <Key type="submit" isDisabled={isLoading}>
         Keep
       </Key>

@@ -115,17 +115,9 @@ const Tools = styled.div`
     width: 100%;
     padding: 0 0.7rem;
   }
-  select {
-    max-width: 10rem;
-  }
   ${NARROW} {
     flex-wrap: wrap;
     gap: 0.5rem;
-  }
-  ${PHONE} {
-    select {
-      max-width: 8rem;
-    }
   }
 `;
 const Yards = styled.div`
