@@ -16,6 +16,8 @@ export default defineConfig({
     ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.test-data/interface.json' }],
   ],
   use: {
+    // What is not there after this will not come: a wrong name must not hold a worker for minutes.
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/Oslo',

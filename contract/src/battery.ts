@@ -17,7 +17,28 @@ export const batteryRowSchema = z.object({
 });
 export type BatteryRow = z.infer<typeof batteryRowSchema>;
 
-export const batteryListSchema = z.object({ batteries: z.array(batteryRowSchema), more: z.boolean() });
+/** The orders batteries can be listed in; with a minus before them, the other way round. */
+export const BATTERY_SORTS = ['serial', 'make', 'rating', 'where', 'since', 'warranty'] as const;
+export type BatterySort = (typeof BATTERY_SORTS)[number];
+
+/** What is asked of the list of batteries: part of it, in an order. */
+export const batteryQuerySchema = z.object({
+  /** Beginning of the serial or of the unit's number, or any part of the make. */
+  q: wholeText().max(100).default(''),
+  state: z.enum(BATTERY_STATES).optional(),
+  sort: z.enum([...BATTERY_SORTS, ...BATTERY_SORTS.map((by) => `-${by}` as const)]).default('serial'),
+  /** How many are passed over. */
+  from: z.coerce.number().int().min(0).max(10_000_000).default(0),
+  limit: z.coerce.number().int().min(1).max(500).default(200),
+});
+export type BatteryQuery = z.infer<typeof batteryQuerySchema>;
+
+/** Some batteries of a list, from the one asked for on, and how many there are in all. */
+export const batteryListSchema = z.object({
+  batteries: z.array(batteryRowSchema),
+  from: z.int().nonnegative(),
+  total: z.int().nonnegative(),
+});
 export type BatteryList = z.infer<typeof batteryListSchema>;
 
 export const batteryDetailSchema = batteryRowSchema.extend({

@@ -1,7 +1,7 @@
 import { batteryDetailSchema, batteryListSchema } from '@vaktman/contract';
 import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { choose, expect, test, unitsListed, type Vaktman } from './vaktman';
+import { choose, expect, pick, test, unitsListed, type Vaktman } from './vaktman';
 
 test('leads from the morning look to a unit, the reason, and a visit to it', async ({ ready: page, vaktman }) => {
   const answers = page.getByRole('group', { name: 'Show by what the cold will do' });
@@ -63,7 +63,7 @@ const detailOf = async (vaktman: Vaktman, batteryId: string) =>
 
 const openBattery = async (page: Page, vaktman: Vaktman, serial: string): Promise<void> => {
   await page.goto(`${vaktman.url}/batteries`);
-  await page.getByLabel('Find by serial or make').fill(serial);
+  await page.getByLabel('Find by serial, unit or make').fill(serial);
   await page.getByRole('link', { name: serial }).click();
   await expect(page.getByRole('heading', { name: serial })).toBeVisible();
 };
@@ -78,7 +78,7 @@ test('swaps a battery between two units and keeps both histories right', async (
   await choose(move, 'What', 'swap');
   await move.getByRole('button', { name: 'Swap', exact: true }).click();
   await expect(move.getByRole('alert')).toHaveText('Say why.');
-  await choose(move, 'With', other.batteryId);
+  await pick(move, 'With', other.battery.serial!);
   await move.getByLabel('Why').fill('evening the banks out');
   await move.getByRole('button', { name: 'Swap', exact: true }).click();
   await expect(page.getByText('P-10, C', { exact: true })).toBeVisible();
@@ -114,7 +114,7 @@ test('takes a battery into store, fits it in place of a weak one, and scraps tha
   await label.getByRole('button', { name: 'Take it into store' }).click();
   await page.getByRole('link', { name: 'BR-77001' }).click();
   const move = page.getByRole('form', { name: 'Move this battery' });
-  await choose(move, 'Unit', 'P-07');
+  await pick(move, 'Unit', 'P-07');
   await choose(move, 'Position', 'B');
   await move.getByLabel('Why').fill('failed its load test');
   await move.getByRole('button', { name: 'Fit', exact: true }).click();

@@ -216,3 +216,11 @@ export const choose = async (
   ).click();
   await expect(list).toHaveCount(0);
 };
+
+/** Types into a choice out of many until its list is short, and takes the line that begins so. */
+export const pick = async (within: Locator, label: string, beginning: string): Promise<void> => {
+  await within.getByRole('combobox', { name: label }).fill(beginning);
+  const list = within.page().getByRole('listbox');
+  await list.getByRole('option', { name: new RegExp(`^${beginning}`) }).click();
+  await expect(list).toHaveCount(0);
+};

@@ -31,3 +31,19 @@ export const watchMark = (
   if (disposition === null || disposition === 'unfinished' || answer === 'unsaid') return 'notyet';
   return disposition === 'ready-watch' || answer === 'may-not' ? 'marginal' : 'passed';
 };
+
+/** Beyond this a boost or a full charge alone does not carry an engine through the night; a rule of thumb. */
+const BOOST_CARRIES_C = 5;
+
+/**
+ * What helps a unit over a night it will not start in, the surest first. Heat moves the coldest start by tens of degrees,
+ * a full bank or a boost by a few: a rule of thumb.
+ * @param short degrees by which it falls short of the night; 0 when it does not
+ */
+export const nightAdvice = (short: number): readonly string[] => {
+  if (short <= 0) return [];
+  const few = ['charge the bank full', 'keep a boost at hand'];
+  return short > BOOST_CARRIES_C
+    ? ['park it inside', 'plug its heater in', ...few]
+    : ['plug its heater in', 'park it inside', ...few];
+};

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { unitOf } from '../../test/machineFixture';
-import { coldAnswer, degreesShort, dueOn, openActions, proposedDue, watchMark } from '../index';
+import { coldAnswer, degreesShort, dueOn, nightAdvice, openActions, proposedDue, watchMark } from '../index';
 
 describe('what the cold will do to a unit', () => {
   it.each([
@@ -30,6 +30,12 @@ describe('what the cold will do to a unit', () => {
         },
       ),
     );
+  });
+  it('is met by heat first where it is far out of reach, and asks for nothing where it is not', () => {
+    expect(nightAdvice(0)).toEqual([]);
+    expect(nightAdvice(2)[0]).toBe('plug its heater in');
+    expect(nightAdvice(9)[0]).toBe('park it inside');
+    for (const short of [0.4, 5, 20]) expect(nightAdvice(short)).toContain('keep a boost at hand');
   });
   it('marks a unit by the graver of its visit and the night', () => {
     expect(watchMark('ready', 'will')).toBe('passed');

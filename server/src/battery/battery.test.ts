@@ -35,6 +35,28 @@ describe('batteries as things', () => {
     ).toBe(true);
     expect((await list('?q=%25')).batteries).toEqual([]);
   });
+  it('come in parts that are together the whole, in the order asked for, each once', async () => {
+    const whole = await list('?limit=500&sort=make');
+    expect(whole.total).toBe(whole.batteries.length);
+    const parts = [];
+    for (let from = 0; from < whole.total; from += 7)
+      parts.push(...(await list(`?limit=7&sort=make&from=${from}`)).batteries);
+    expect(parts).toEqual(whole.batteries);
+    const makes = whole.batteries.map(({ battery }) => battery.make?.toLowerCase() ?? '￿');
+    expect(makes).toEqual([...makes].sort());
+    const backwards = (await list('?limit=500&sort=-since')).batteries.map(({ since }) =>
+      Date.parse(since ?? '1970-01-01'),
+    );
+    expect(backwards).toEqual([...backwards].sort((one, other) => other - one));
+    expect((await list(`?from=${whole.total + 5}`)).batteries).toEqual([]);
+  });
+  it('are asked for in words that are known, or what is wrong is named', async () => {
+    const answer = await app.request('/api/batteries?sort=colour&state=lost&from=-1');
+    expect(answer.status).toBe(422);
+    expect(((await answer.json()) as { problems: { path: string }[] }).problems.map(({ path }) => path).sort()).toEqual(
+      ['from', 'sort', 'state'],
+    );
+  });
   it('carry their own readings only, in the order they were taken', async () => {
     const { batteryId } = await at('R-02', 'D');
     const { stays, figures } = await detail(batteryId);

@@ -1,7 +1,8 @@
-import { BATTERY_STATES, batteryDraftSchema, batteryMoveSchema } from '@vaktman/contract';
+import { batteryDraftSchema, batteryMoveSchema, batteryQuerySchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import type { Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
+import { checkedQuery } from '../http/query';
 import { notFound } from '../http/problem';
 import { batteryLives, listBatteries, loadBattery } from './batteryStore';
 import { changeBattery, moveBattery, storeBattery } from './moveBattery';
@@ -15,8 +16,8 @@ export const batteryRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono 
     return found;
   };
   routes.get('/', async (c) => {
-    const state = BATTERY_STATES.find((candidate) => candidate === c.req.query('state')) ?? null;
-    return c.json(await listBatteries(pool, await fleetId(), c.req.query('q') ?? '', state));
+    const query = checkedQuery(c, batteryQuerySchema);
+    return c.json(await listBatteries(pool, await fleetId(), query));
   });
   routes.get('/lives', async (c) => c.json({ lives: await batteryLives(pool, await fleetId()) }));
   routes.get('/:batteryId', async (c) => c.json(await known(c.req.param('batteryId'))));

@@ -1,15 +1,15 @@
-import type {
-  BatteryDetail,
-  BatteryDraft,
-  BatteryLife,
-  BatteryList,
-  BatteryRow,
-  BatteryState,
+import {
+  BATTERY_SORTS,
+  type BatteryDetail,
+  type BatteryDraft,
+  type BatteryLife,
+  type BatteryList,
+  type BatteryQuery,
+  type BatteryRow,
+  type BatterySort,
 } from '@vaktman/contract';
 import type { BatteryThing, OldBatteryFate } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
-
-const MOST_ROWS = 200;
 
 const ROW = `b.battery_id AS "batteryId", b.description AS battery,
   CASE WHEN b.scrapped_at IS NOT NULL THEN 'scrapped' WHEN b.claimed_at IS NOT NULL THEN 'claimed' WHEN p.unit_id IS NOT NULL THEN 'fitted' ELSE 'store' END AS state,
@@ -23,29 +23,42 @@ const FROM = `battery b
 type Raw = Omit<BatteryRow, 'since'> & { since: Date | null };
 const rowOf = (raw: Raw): BatteryRow => ({ ...raw, since: raw.since?.toISOString() ?? null });
 
-/**
- * Batteries by serial.
- * @param search beginning of the serial, or any part of the make; '' for all
- */
+/** What each order goes by; the id settles what is equal, so that a part of the list is always the same part. */
+const ORDER: Readonly<Record<BatterySort, string>> = {
+  serial: "battery ->> 'serial'",
+  make: "lower(battery ->> 'make')",
+  rating: "(battery -> 'rating' ->> 'value')::float8",
+  where: "concat(state, ' ', \"unitId\", ' ', position)",
+  since: 'since',
+  warranty: '"warrantyUntil"',
+};
+
+/** Part of the batteries that answer to a query, in its order, and how many do in all. */
 export const listBatteries = async (
   db: Queryable,
   fleetId: string,
-  search: string,
-  state: BatteryState | null,
+  { q, state, sort, from, limit }: BatteryQuery,
 ): Promise<BatteryList> => {
-  const wanted = search
+  const wanted = q
     .trim()
     .toLowerCase()
     .replace(/[\\%_]/g, '\\$&');
-  const { rows } = await db.query<Raw>(
-    `SELECT * FROM (
+  const by = BATTERY_SORTS.find((known) => sort === known || sort === `-${known}`) ?? 'serial';
+  const direction = sort.startsWith('-') ? 'DESC' : 'ASC';
+  const { rows } = await db.query<Raw & { total: string }>(
+    `SELECT found.*, count(*) OVER () AS total FROM (
        SELECT ${ROW} FROM ${FROM}
-       WHERE b.fleet_id = $1 AND ($2 = '' OR lower(b.serial) LIKE $2 || '%' OR lower(b.description ->> 'make') LIKE '%' || $2 || '%')
+       WHERE b.fleet_id = $1 AND ($2 = '' OR lower(b.serial) LIKE $2 || '%' OR lower(p.unit_id) LIKE $2 || '%'
+         OR lower(b.description ->> 'make') LIKE '%' || $2 || '%')
      ) AS found WHERE $3::text IS NULL OR state = $3
-     ORDER BY battery ->> 'serial' NULLS LAST, "batteryId" LIMIT $4`,
-    [fleetId, wanted, state, MOST_ROWS + 1],
+     ORDER BY ${ORDER[by]} ${direction} NULLS LAST, "batteryId" OFFSET $4 LIMIT $5`,
+    [fleetId, wanted, state ?? null, from, limit],
   );
-  return { batteries: rows.slice(0, MOST_ROWS).map(rowOf), more: rows.length > MOST_ROWS };
+  return {
+    batteries: rows.map(({ total: _total, ...raw }) => rowOf(raw)),
+    from,
+    total: rows[0] === undefined ? from : Number(rows[0].total),
+  };
 };
 
 /** One battery with everywhere it was and everything that was read of it, or null when it is not known. */

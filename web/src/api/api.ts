@@ -9,7 +9,7 @@ import {
   type BatteryLife,
   type BatteryList,
   type BatteryMove,
-  type BatteryState,
+  type BatteryQuery,
   type Fleet,
   type PersonDraft,
   type Retirement,
@@ -99,10 +99,15 @@ export const api = createApi({
       query: (body) => ({ url: '/weather', method: 'PUT', body }),
       invalidatesTags: ['Weather'],
     }),
-    batteries: build.query<BatteryList, { search: string; state: BatteryState | null }>({
-      query: ({ search, state }) => ({
+    batteries: build.infiniteQuery<BatteryList, Pick<BatteryQuery, 'q' | 'state' | 'sort'>, number>({
+      infiniteQueryOptions: {
+        initialPageParam: 0,
+        getNextPageParam: ({ batteries, from, total }) =>
+          from + batteries.length < total ? from + batteries.length : undefined,
+      },
+      query: ({ queryArg: { q, state, sort }, pageParam }) => ({
         url: '/batteries',
-        params: { q: search, ...(state === null ? {} : { state }) },
+        params: { q, sort, from: pageParam, ...(state === undefined ? {} : { state }) },
       }),
       transformResponse: async (body) => (await schemas()).batteryListSchema.parse(body),
       providesTags: ['Battery'],
@@ -153,7 +158,7 @@ export const {
   useRetireUnitMutation,
   useWeatherQuery,
   useTypeNightMutation,
-  useBatteriesQuery,
+  useBatteriesInfiniteQuery,
   useBatteryLivesQuery,
   useBatteryQuery,
   useStoreBatteryMutation,

@@ -1,18 +1,18 @@
-import { BATTERY_STATES, type BatteryState } from '@vaktman/contract';
+import { BATTERY_STATES, batteryQuerySchema, type BatteryRow } from '@vaktman/contract';
 import { useDeferredValue, useState } from 'react';
 import { Input, Label, SearchField } from 'react-aria-components';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { useBatteriesQuery, useBatteryLivesQuery } from '../api/api';
+import { useBatteriesInfiniteQuery, useBatteryLivesQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { dayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { PrimaryKey } from '../control/Key';
+import { LongTable, type Column } from '../control/LongTable';
 import { SearchTools } from '../control/SearchTools';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/titleSlice';
 import { SideSheet } from '../frame/SideSheet';
-import { Scroll, Table } from '../unit/unitTable';
 import { BatteryLives } from './BatteryLives';
 import { ratingWords, STATE_WORDS, whereWords } from './batteryWords';
 import { StoreBattery } from './StoreBattery';
@@ -23,17 +23,64 @@ const Main = styled.div`
   min-width: 0;
 `;
 
+const COLUMNS: readonly Column<BatteryRow>[] = [
+  {
+    words: 'Serial',
+    share: 4,
+    sort: 'serial',
+    cell: (row) => (
+      <Link to={`/batteries/${row.batteryId}`}>
+        <strong>{row.battery.serial ?? 'no serial'}</strong>
+      </Link>
+    ),
+  },
+  { words: 'Make', wide: true, share: 4, sort: 'make', cell: (row) => row.battery.make ?? '–' },
+  { words: 'Rating', share: 5, sort: 'rating', cell: (row) => ratingWords(row.battery) },
+  {
+    words: 'Where',
+    share: 4,
+    sort: 'where',
+    cell: (row) =>
+      row.unitId === null ? (
+        whereWords(row)
+      ) : (
+        <Link to={`/units/${encodeURIComponent(row.unitId)}`}>{whereWords(row)}</Link>
+      ),
+  },
+  {
+    words: 'Since',
+    wide: true,
+    share: 3.4,
+    sort: 'since',
+    cell: (row) => (row.since === null ? '–' : dayText(row.since)),
+  },
+  {
+    words: 'Warranty to',
+    wide: true,
+    share: 3.4,
+    sort: 'warranty',
+    cell: (row) => (row.warrantyUntil === null ? '–' : dayText(row.warrantyUntil)),
+  },
+];
+
 /** Every battery by serial: where it is, since when, and how long its like live. */
 export const BatteriesView = () => {
   const [parameters, setParameters] = useSearchParams();
   const search = parameters.get('q') ?? '';
   useViewTitle('Batteries');
   const state = BATTERY_STATES.find((known) => known === parameters.get('state')) ?? null;
-  const change = (q: string, next: BatteryState | null): void =>
-    setParameters({ ...(q === '' ? {} : { q }), ...(next === null ? {} : { state: next }) }, { replace: true });
+  const sort = batteryQuerySchema.shape.sort.catch('serial').parse(parameters.get('sort') ?? undefined);
+  const change = (part: { q?: string; state?: string; sort?: string }): void => {
+    const next = { q: search, state: state ?? '', sort, ...part };
+    setParameters(
+      Object.entries(next).filter(([name, value]) => value !== '' && !(name === 'sort' && value === 'serial')),
+      { replace: true },
+    );
+  };
   const [storing, setStoring] = useState(false);
   const asked = useDeferredValue(search);
-  const batteries = useBatteriesQuery({ search: asked, state });
+  const batteries = useBatteriesInfiniteQuery({ q: asked, sort, ...(state === null ? {} : { state }) });
+  const rows = batteries.data?.pages.flatMap((page) => page.batteries) ?? [];
   const lives = useBatteryLivesQuery();
   return (
     <>
@@ -51,66 +98,34 @@ export const BatteriesView = () => {
         <SideSheet>
           <Main>
             <SearchTools>
-              <SearchField value={search} onChange={(value) => change(value, state)}>
-                <Label>Find by serial or make</Label>
+              <SearchField value={search} onChange={(value) => change({ q: value })}>
+                <Label>Find by serial, unit or make</Label>
                 <Input placeholder="BR-21 …" />
               </SearchField>
               <ChoiceField
                 label="Where"
                 value={state ?? ''}
-                onChange={(value) => change(search, BATTERY_STATES.find((known) => known === value) ?? null)}
+                onChange={(value) => change({ state: value })}
                 options={[['', 'anywhere'], ...BATTERY_STATES.map((known) => [known, STATE_WORDS[known]] as const)]}
               />
               {storing ? null : <PrimaryKey onPress={() => setStoring(true)}>Take one into store</PrimaryKey>}
             </SearchTools>
             {storing ? <StoreBattery close={() => setStoring(false)} /> : null}
-            <Scroll>
-              <Table>
-                <caption>Batteries</caption>
-                <thead>
-                  <tr>
-                    <th scope="col">Serial</th>
-                    <th scope="col">Make</th>
-                    <th scope="col">Rating</th>
-                    <th scope="col">Where</th>
-                    <th scope="col">Since</th>
-                    <th scope="col">Warranty to</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {batteries.data.batteries.map((row) => (
-                    <tr key={row.batteryId}>
-                      <td>
-                        <Link to={`/batteries/${row.batteryId}`}>
-                          <strong>{row.battery.serial ?? 'no serial'}</strong>
-                        </Link>
-                      </td>
-                      <td>{row.battery.make ?? '–'}</td>
-                      <td>{ratingWords(row.battery)}</td>
-                      <td>
-                        {row.unitId === null ? (
-                          whereWords(row)
-                        ) : (
-                          <Link to={`/units/${encodeURIComponent(row.unitId)}`}>{whereWords(row)}</Link>
-                        )}
-                      </td>
-                      <td>{row.since === null ? '–' : dayText(row.since)}</td>
-                      <td>{row.warrantyUntil === null ? '–' : dayText(row.warrantyUntil)}</td>
-                    </tr>
-                  ))}
-                  {batteries.data.batteries.length === 0 ? (
-                    <tr>
-                      <td colSpan={6}>
-                        {search === '' && state === null
-                          ? 'No battery is on record yet. Add a unit, or take one into store.'
-                          : 'Nothing matches. Clear the search or look anywhere.'}
-                      </td>
-                    </tr>
-                  ) : null}
-                </tbody>
-              </Table>
-              {batteries.data.more ? <p>There are more. Type the beginning of a serial.</p> : null}
-            </Scroll>
+            <LongTable
+              caption="Batteries"
+              rows={rows}
+              rowKey={({ batteryId }) => batteryId}
+              count={batteries.data.pages[0]?.total ?? 0}
+              more={() => void batteries.fetchNextPage()}
+              sorted={sort}
+              sort={(by) => change({ sort: by })}
+              columns={COLUMNS}
+              empty={
+                search === '' && state === null
+                  ? 'No battery is on record yet. Add a unit, or take one into store.'
+                  : 'Nothing matches. Clear the search or look anywhere.'
+              }
+            />
           </Main>
           <BatteryLives lives={lives.data ?? []} />
         </SideSheet>

@@ -1,6 +1,6 @@
 import type { BatteryLife } from '@vaktman/contract';
 import { figure } from '@vaktman/core';
-import { Scroll, Table } from '../unit/unitTable';
+import { Scroll, Table } from '../control/tableStyle';
 
 const BY: Readonly<Record<BatteryLife['by'], string>> = {
   make: 'Make',

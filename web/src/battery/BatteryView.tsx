@@ -14,7 +14,7 @@ import { FailedPage } from '../frame/FailedPage';
 import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
 import { monthOf } from '../unit/timeScale';
-import { Scroll, Table } from '../unit/unitTable';
+import { Scroll, Table } from '../control/tableStyle';
 import { ratingWords, whereWords } from './batteryWords';
 import { MoveBattery } from './MoveBattery';
 

@@ -1,11 +1,12 @@
 import type { BatteryDetail, BatteryMove } from '@vaktman/contract';
 import { CAPABILITY_LIMIT_PERCENT, LIMITS, parseArrangement, type Arrangement } from '@vaktman/core';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
-import { useBatteriesQuery, useMoveBatteryMutation, useRegisterQuery } from '../api/api';
+import { useBatteriesInfiniteQuery, useMoveBatteryMutation, useRegisterQuery } from '../api/api';
 import { problemText } from '../api/failure';
 import { dayText, todayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
+import { ComboField } from '../control/ComboField';
 import { Field } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
 
@@ -64,6 +65,9 @@ const kindsFor = (detail: BatteryDetail): readonly Kind[] => {
   return stands ? ['claim', 'scrap', 'fit'] : ['scrap', 'claim', 'fit'];
 };
 
+/** More than this nobody reads in a list; typing narrows it down. */
+const MOST_SHOWN = 50;
+
 /** What is done with a battery: fitted, swapped, taken out, scrapped; always with a reason that stays with it. */
 export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
   const kinds = kindsFor(detail);
@@ -74,7 +78,9 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
   const [because, setBecause] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const register = useRegisterQuery();
-  const fitted = useBatteriesQuery({ search: '', state: 'fitted' }, { skip: kind !== 'swap' });
+  const [typed, setTyped] = useState('');
+  const asked = useDeferredValue(typed.split(':')[0] ?? '');
+  const fitted = useBatteriesInfiniteQuery({ q: asked, state: 'fitted', sort: 'serial' }, { skip: kind !== 'swap' });
   const [moveBattery, { isLoading }] = useMoveBatteryMutation();
   if (detail.state === 'scrapped')
     return (
@@ -135,14 +141,15 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
       />
       {kind !== 'fit' ? null : (
         <>
-          <ChoiceField
+          <ComboField
             label="Unit"
-            value={unitId}
+            hint="P-07, grader …"
             onChange={setUnitId}
-            options={[
-              ['', 'choose a unit'],
-              ...units.map((unit) => [unit.unitId, `${unit.unitId} ${unit.description}`] as const),
-            ]}
+            search={setTyped}
+            options={units
+              .map((unit) => [unit.unitId, `${unit.unitId} ${unit.description}`] as const)
+              .filter(([, words]) => words.toLowerCase().includes(typed.trim().toLowerCase()))
+              .slice(0, MOST_SHOWN)}
           />
           <ChoiceField
             label="Position"
@@ -154,22 +161,21 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
         </>
       )}
       {kind !== 'swap' ? null : (
-        <ChoiceField
+        <ComboField
           label="With"
-          value={withBatteryId}
+          hint="serial or unit"
           onChange={setWithBatteryId}
-          options={[
-            ['', 'choose a battery'],
-            ...(fitted.data?.batteries ?? [])
-              .filter((other) => other.batteryId !== detail.batteryId)
-              .map(
-                (other) =>
-                  [
-                    other.batteryId,
-                    `${other.battery.serial ?? 'no serial'}: ${other.unitId}, ${other.position}`,
-                  ] as const,
-              ),
-          ]}
+          search={setTyped}
+          options={(fitted.data?.pages[0]?.batteries ?? [])
+            .filter((other) => other.batteryId !== detail.batteryId)
+            .slice(0, MOST_SHOWN)
+            .map(
+              (other) =>
+                [
+                  other.batteryId,
+                  `${other.battery.serial ?? 'no serial'}: ${other.unitId}, ${other.position}`,
+                ] as const,
+            )}
         />
       )}
       <Field label="Why" value={because} onChange={setBecause} />

@@ -1,4 +1,4 @@
-import type { Disposition, Verdict } from '@vaktman/core';
+import type { ColdAnswer, Disposition, Verdict } from '@vaktman/core';
 import styled from 'styled-components';
 
 /** The four marks: worse means more ink, and each has a shape of its own besides its colour. */
@@ -16,6 +16,18 @@ export const DISPOSITION_MARK: Readonly<Record<Disposition, MarkKind>> = {
   hold: 'failed',
   unfinished: 'notyet',
   'no-sign': 'notyet',
+};
+export const ANSWER_MARK: Readonly<Record<ColdAnswer, MarkKind>> = {
+  'will-not': 'failed',
+  'may-not': 'marginal',
+  unsaid: 'notyet',
+  will: 'passed',
+};
+export const ANSWER_WORDS: Readonly<Record<ColdAnswer, string>> = {
+  'will-not': 'will not',
+  'may-not': 'may not',
+  unsaid: 'cannot say',
+  will: 'will start',
 };
 export const MARK_WORDS: Readonly<Record<MarkKind, string>> = {
   passed: 'passed',

@@ -9,7 +9,8 @@ export const SearchTools = styled.div`
   flex-wrap: wrap;
   label {
     display: block;
-    font-size: 0.9rem;
+    font-size: 0.95rem;
+    padding-bottom: 0.2rem;
     color: var(--ink-2);
   }
   input {

@@ -10,6 +10,7 @@ export const ChoiceBox = styled.div`
   align-content: start;
   .label {
     font-size: 0.95rem;
+    padding: 0;
     color: var(--ink-2);
   }
   .box {

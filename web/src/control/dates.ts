@@ -20,6 +20,11 @@ export const yardZoneName = (): string => yard.zone.split('/').at(-1)?.replaceAl
 const isDate = (text: string): boolean => /^\d{4}-\d\d-\d\d$/.test(text);
 /** Dates as the yard says them. */
 export const dayText = (iso: string): string => (isDate(iso) ? dateText(iso) : yard.day(iso));
+/** A day, its year only where that is not this one. */
+export const nearDayText = (iso: string, today: string = todayText()): string => {
+  const text = dayText(iso);
+  return text.endsWith(` ${today.slice(0, 4)}`) ? text.slice(0, -5) : text;
+};
 export const clockTimeText = (iso: string | number): string => yard.clock(iso);
 export const dayTimeText = (iso: string | number): string => yard.dayTime(iso);
 export const longNowText = (now: Date): string => `${yard.dayTime(now.getTime())} ${yardZoneName()}`;

@@ -9,12 +9,12 @@ import { failedWords, problemText } from '../api/failure';
 import { AskReason } from '../control/AskReason';
 import { dayText } from '../control/dates';
 import { PrimaryKeyLink, QuietKey } from '../control/Key';
+import { LongTable } from '../control/LongTable';
 import { SearchTools } from '../control/SearchTools';
 import { bankWords } from '../control/words';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/titleSlice';
 import { PHONE } from '../theme/screen';
-import { Scroll, Table } from '../unit/unitTable';
 
 const Sheet = styled.main`
   padding: 1.2rem 1.5rem 2rem;
@@ -29,8 +29,47 @@ const Wrong = styled.p`
   font-weight: 680;
 `;
 
-/** As high as a line of text at a desk; in the field the row itself is a glove high. */
-const SLIM = { minHeight: 34 } as const;
+const Row = styled.span`
+  display: flex;
+  a,
+  button {
+    display: inline-flex;
+    align-items: center;
+    min-height: 48px;
+    padding: 0 0.6rem;
+    font-weight: 620;
+    text-underline-offset: 0.25em;
+  }
+`;
+
+/** What can be done with one unit of the register. */
+const RowKeys = ({
+  unit: { unitId, retiredAt },
+  ask,
+  back,
+}: {
+  unit: UnitEntry;
+  ask: (unitId: string) => void;
+  back: (unitId: string, because: null) => Promise<void>;
+}) => (
+  <Row>
+    <Link to={`/units/${encodeURIComponent(unitId)}/edit`} aria-label={`Edit ${unitId}`}>
+      Edit
+    </Link>
+    <Link to={`/units/new?copy=${encodeURIComponent(unitId)}`} aria-label={`Copy ${unitId}`}>
+      Copy
+    </Link>
+    {retiredAt === null ? (
+      <QuietKey aria-label={`Take ${unitId} out`} onPress={() => ask(unitId)}>
+        Take out
+      </QuietKey>
+    ) : (
+      <QuietKey aria-label={`Take ${unitId} back`} onPress={() => back(unitId, null)}>
+        Take back
+      </QuietKey>
+    )}
+  </Row>
+);
 
 const matches = ({ unitId, description }: UnitEntry, search: string): boolean =>
   `${unitId} ${description}`.toLowerCase().includes(search.trim().toLowerCase());
@@ -83,70 +122,49 @@ export const RegisterView = () => {
           <PrimaryKeyLink to="/units/new">Add a unit</PrimaryKeyLink>
         </SearchTools>
         {problem === null ? null : <Wrong role="alert">{problem}</Wrong>}
-        <Scroll>
-          <Table>
-            <caption>Units on record</caption>
-            <thead>
-              <tr>
-                <th scope="col">Unit</th>
-                <th scope="col">What it is</th>
-                <th scope="col">Yard</th>
-                <th scope="col">Bank</th>
-                <th scope="col">Judged by</th>
-                <th scope="col">In the fleet</th>
-                <th scope="col" />
-              </tr>
-            </thead>
-            <tbody>
-              {shown.map((unit) => (
-                <tr key={unit.unitId}>
-                  <td>
-                    <Link to={`/units/${encodeURIComponent(unit.unitId)}`}>
-                      <strong>{unit.unitId}</strong>
-                    </Link>
-                  </td>
-                  <td>{unit.description}</td>
-                  <td>{yardName(unit.yardId)}</td>
-                  <td>{bankWords(unit.systemVolts, unit.arrangement)}</td>
-                  <td>{unit.profile === null ? 'as the fleet' : PROFILES[unit.profile].title}</td>
-                  <td className="words">
-                    {unit.retiredAt === null ? 'yes' : `left ${dayText(unit.retiredAt)}: ${unit.retiredBecause ?? ''}`}
-                  </td>
-                  <td>
-                    <Link to={`/units/${encodeURIComponent(unit.unitId)}/edit`}>Edit</Link>{' '}
-                    <Link to={`/units/new?copy=${encodeURIComponent(unit.unitId)}`}>Copy</Link>{' '}
-                    {unit.retiredAt === null ? (
-                      <QuietKey
-                        style={SLIM}
-                        aria-label={`Take ${unit.unitId} out`}
-                        onPress={() => setAsked(unit.unitId)}
-                      >
-                        Take out
-                      </QuietKey>
-                    ) : (
-                      <QuietKey
-                        style={SLIM}
-                        aria-label={`Take ${unit.unitId} back`}
-                        onPress={() => retire(unit.unitId, null)}
-                      >
-                        Take back
-                      </QuietKey>
-                    )}
-                  </td>
-                </tr>
-              ))}
-              {shown.length === 0 ? (
-                <tr>
-                  <td colSpan={7}>
-                    {register.data.length === 0
-                      ? 'No unit is on record yet. Add the first one.'
-                      : 'Nothing matches. Clear the search.'}
-                  </td>
-                </tr>
-              ) : null}
-            </tbody>
-          </Table>
-        </Scroll>
+        <LongTable
+          caption="Units on record"
+          rows={shown}
+          rowKey={({ unitId }) => unitId}
+          columns={[
+            {
+              words: 'Unit',
+              share: 3,
+              cell: ({ unitId }) => (
+                <Link to={`/units/${encodeURIComponent(unitId)}`}>
+                  <strong>{unitId}</strong>
+                </Link>
+              ),
+            },
+            { words: 'What it is', share: 5, cell: ({ description }) => description },
+            { words: 'Yard', wide: true, share: 3, cell: ({ yardId }) => yardName(yardId) },
+            {
+              words: 'Bank',
+              wide: true,
+              share: 4,
+              cell: ({ systemVolts, arrangement }) => bankWords(systemVolts, arrangement),
+            },
+            {
+              words: 'Judged by',
+              wide: true,
+              share: 3,
+              cell: ({ profile }) => (profile === null ? 'as the fleet' : PROFILES[profile].title),
+            },
+            {
+              words: 'In the fleet',
+              wide: true,
+              share: 4,
+              cell: ({ retiredAt, retiredBecause }) =>
+                retiredAt === null ? 'yes' : `left ${dayText(retiredAt)}: ${retiredBecause ?? ''}`,
+            },
+            { words: '', share: 5, cell: (unit) => <RowKeys unit={unit} ask={setAsked} back={retire} /> },
+          ]}
+          empty={
+            register.data.length === 0
+              ? 'No unit is on record yet. Add the first one.'
+              : 'Nothing matches. Clear the search.'
+          }
+        />
       </Sheet>
       {asked === null ? null : (
         <AskReason

@@ -2,7 +2,7 @@ import type { UnitHistory } from '@vaktman/contract';
 import { BASELINE_FIGURES, deviations, figure, type BaselineFigure, type Baseline } from '@vaktman/core';
 import { Mark, type MarkKind } from '../control/Mark';
 import { Figure } from '../control/Figure';
-import { Table } from './unitTable';
+import { Table } from '../control/tableStyle';
 
 /** Deviations from which a figure stands out among its kind. */
 const APART = 2;

@@ -28,7 +28,7 @@ import { PHONE } from '../theme/screen';
 import { coldestNights } from '../watch/watchFilter';
 import { KindTable } from './KindTable';
 import { UnitPath } from './UnitPath';
-import { Scroll, Table } from './unitTable';
+import { Scroll, Table } from '../control/tableStyle';
 
 const HOUR_MS = 3_600_000;
 const LifeLines = lazy(() => import('./LifeLines'));

@@ -15,10 +15,12 @@ const Sheet = styled.section`
   ${watchColumns}
   padding-bottom: 0.3rem;
   .words {
-    grid-column: 1 / span 2;
+    grid-column: 1;
   }
   h2 {
     grid-column: auto;
+    font-size: 1.2rem;
+    line-height: 1.1;
   }
   .words p {
     font-size: 0.92rem;
@@ -44,7 +46,7 @@ const Sheet = styled.section`
     display: block;
   }
   .lows {
-    grid-column: span 2;
+    grid-column: span 3;
     display: flex;
     gap: 1.4rem;
     align-items: start;
@@ -61,17 +63,17 @@ const Sheet = styled.section`
     font-size: 0.92rem;
   }
   @media (max-width: 1100px) {
-    .days {
-      display: none;
-    }
-    .lows {
-      grid-column: span 2;
-    }
   }
   ${PHONE} {
     display: block;
-    .axis {
+    .axis,
+    .words,
+    .days,
+    .lows small {
       display: none;
+    }
+    .lows strong {
+      font-size: 1.3rem;
     }
   }
 `;

@@ -1,10 +1,10 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { figure } from '@vaktman/core';
+import { degreesShort, DISPOSITION_WORDS, figure, nightAdvice } from '@vaktman/core';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { monthText, dayText } from '../control/dates';
-import { Mark, MARK_WORDS } from '../control/Mark';
+import { monthText, nearDayText } from '../control/dates';
+import { ANSWER_MARK, ANSWER_WORDS, DISPOSITION_MARK, Mark } from '../control/Mark';
 import { FIELD, PHONE } from '../theme/screen';
 import { ColdBar } from './ColdBar';
 import { watchColumns } from './watchColumns';
@@ -23,6 +23,7 @@ const YardHead = styled.div`
   padding-bottom: 0.25rem;
   border-bottom: 2px solid var(--ink);
   h2 {
+    grid-column: 1 / span 2;
     white-space: nowrap;
   }
   small {
@@ -31,12 +32,14 @@ const YardHead = styled.div`
     color: var(--ink-2);
     white-space: nowrap;
   }
-  .under {
-    text-align: right;
+  .left {
+    grid-column: 4 / span 2;
+    align-items: end;
+    font-weight: 640;
   }
   ${PHONE} {
-    .count {
-      display: none;
+    .left {
+      grid-column: 3;
     }
   }
 `;
@@ -48,28 +51,48 @@ const Line = styled(Link)`
   text-decoration: none;
   overflow: hidden;
   white-space: nowrap;
+  .unit {
+    display: flex;
+    align-items: baseline;
+    gap: 0.6rem;
+    min-width: 0;
+  }
   strong {
     font-size: 1.3rem;
     font-weight: 760;
   }
-  > span {
+  .kind,
+  .what {
+    min-width: 0;
     overflow: hidden;
     text-overflow: ellipsis;
+  }
+  .kind {
+    color: var(--ink-2);
+  }
+  .what small {
+    display: block;
+    font-size: 0.95rem;
+    color: var(--ink-2);
   }
   > .axis {
     align-self: stretch;
     overflow: visible;
   }
-  > .quiet {
+  .due {
     color: var(--ink-2);
   }
-  > .under {
-    text-align: right;
-    color: var(--ink-2);
-  }
-  > .now {
+  .late {
     color: var(--failed);
     font-weight: 700;
+  }
+  &.tall .unit {
+    display: grid;
+    gap: 0;
+    line-height: 1.15;
+    strong {
+      font-size: 1.6rem;
+    }
   }
   &:hover {
     background: var(--shade);
@@ -83,41 +106,57 @@ const whatOf = ({ row, answer }: WatchUnit, today: string): string => {
   if (row.disposition === null) return 'Never visited: start a visit';
   const says = row.headline ?? '';
   if (row.openVisitId !== null) return `Visit open: ${says}`;
-  if (row.findingCount === 0 && answer === 'unsaid' && row.cold === null) return 'A cold start cannot be told yet';
-  if (row.findingCount === 0 && row.dueOn !== null)
-    return `${row.dueOn <= today ? 'Visit due since' : 'Next visit'} ${dayText(row.dueOn)}`;
-  return row.findingCount > 1 ? `${says}, and ${row.findingCount - 1} more` : says;
+  if (row.findingCount > 0) return row.findingCount > 1 ? `${says}, and ${row.findingCount - 1} more` : says;
+  if (row.underAt !== null && row.underOn !== null && !isFar(row.underOn, today))
+    return row.underOn <= today
+      ? `${row.underAt} is under its limit`
+      : `${row.underAt} under its limit ${monthText(row.underOn)}`;
+  if (answer === 'unsaid' && row.cold === null) return 'A cold start cannot be told yet';
+  return 'Nothing open';
 };
 
 /** A battery that fails later than this is nobody's concern today. */
 const FAR_YEARS = 2;
+const isFar = (underOn: string, today: string): boolean =>
+  Number(underOn.slice(0, 4)) - Number(today.slice(0, 4)) > FAR_YEARS;
+
+const firstUp = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
 
 const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
-  const { row, mark } = unit;
-  const isNow = row.underOn !== null && row.underOn <= today;
-  const isFar = row.underOn === null || Number(row.underOn.slice(0, 4)) - Number(today.slice(0, 4)) > FAR_YEARS;
+  const { row, answer } = unit;
+  const tall = answer === 'will-not';
+  const advice = nightAdvice(degreesShort(row.cold, unit.lowestC)).slice(0, 2).join(', or ');
   return (
-    <Line to={`/units/${encodeURIComponent(row.unitId)}`}>
-      <Mark kind={mark} word={row.disposition === null ? 'no visit' : MARK_WORDS[mark]} />
-      <strong>{row.unitId}</strong>
-      <span className="quiet kind">{row.description}</span>
+    <Line to={`/units/${encodeURIComponent(row.unitId)}`} className={tall ? 'tall' : ''}>
+      <Mark kind={ANSWER_MARK[answer]} word={ANSWER_WORDS[answer]} />
+      <span className="unit">
+        <strong>{row.unitId}</strong>
+        <span className="kind">{row.description}</span>
+        <span className="degrees">{row.cold === null ? '' : `${figure(row.cold[1], 0)} °C`}</span>
+      </span>
       <span className="axis">
         <ColdBar unit={unit} />
       </span>
-      <span className="degrees">{row.cold === null ? '–' : `${figure(row.cold[1], 0)} °C`}</span>
-      <span>{whatOf(unit, today)}</span>
-      <span className={`under ${isNow ? 'now' : ''}`}>
-        {row.underOn === null || isFar
-          ? '–'
-          : isNow
-            ? `${row.underAt} now`
-            : `${row.underAt} ${monthText(row.underOn)}`}
+      <span className="left">
+        <Mark
+          kind={row.disposition === null ? 'notyet' : DISPOSITION_MARK[row.disposition]}
+          word={row.disposition === null ? 'no visit' : DISPOSITION_WORDS[row.disposition]}
+        />
+      </span>
+      <span className="what">
+        {whatOf(unit, today)}
+        {tall ? <small>{firstUp(advice)}</small> : null}
+      </span>
+      <span className={`due ${row.dueOn !== null && row.dueOn < today ? 'late' : ''}`}>
+        {row.dueOn === null ? '–' : nearDayText(row.dueOn, today)}
       </span>
     </Line>
   );
 };
 
-const useRowHeight = (): number => (window.matchMedia(FIELD.replace('@media ', '')).matches ? 56 : 31);
+const useRowHeight = (): number => (window.matchMedia(FIELD.replace('@media ', '')).matches ? 56 : 33);
+/** A unit that will not start: what to do about it stands with it. */
+const TALL_HEIGHT = 64;
 
 const YARD_HEIGHT = 40;
 
@@ -127,12 +166,6 @@ const useListMark = (): void => {
     requestAnimationFrame(() => performance.mark('watch-list'));
   }, []);
 };
-
-const Narrow = styled.span`
-  ${PHONE} {
-    display: none;
-  }
-`;
 
 /** Units by yard; only the lines on screen are drawn, so thousands scroll as well as ten. */
 export const WatchList = ({
@@ -150,7 +183,11 @@ export const WatchList = ({
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (index) => (lines[index]?.kind === 'yard' ? YARD_HEIGHT : rowHeight),
+    estimateSize: (index) => {
+      const line = lines[index];
+      if (line?.kind === 'yard') return YARD_HEIGHT;
+      return line?.unit.answer === 'will-not' ? TALL_HEIGHT : rowHeight;
+    },
     getItemKey: (index) => {
       const line = lines[index];
       return line?.kind === 'unit' ? line.unit.row.unitId : `yard ${line?.yard.yardId}`;
@@ -183,11 +220,8 @@ export const WatchList = ({
                       ? ''
                       : `; coldest night ${figure(nights.get(line.yard.yardId)!.lowestC, 0)} °C`}
                   </small>
-                  <small className="degrees" />
-                  <small className="count">
-                    <Narrow>{line.count === 1 ? '1 unit' : `${line.count} units`}, findings</Narrow>
-                  </small>
-                  <small className="under">under limit</small>
+                  <small className="left">How it left its visit</small>
+                  <small className="due">due</small>
                 </YardHead>
               ) : (
                 <UnitLine unit={line.unit} today={today} />

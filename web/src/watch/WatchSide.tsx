@@ -1,10 +1,12 @@
 import type { WatchRow } from '@vaktman/contract';
+import { degreesShort, nightAdvice } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { dayText, shortWeekdayText } from '../control/dates';
+import { nearDayText, shortWeekdayText } from '../control/dates';
 import { QuietKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
 import { dueThisWeek, toBuy, type BuyLine } from './plans';
+import type { WatchUnit } from './watchFilter';
 
 const Side = styled.aside`
   display: flex;
@@ -24,6 +26,9 @@ const Side = styled.aside`
     border-bottom: 1px solid var(--rule);
     padding: 0.32rem 0;
     line-height: 1.2;
+  }
+  li.whole {
+    grid-template-columns: 1fr;
   }
   .buy li {
     grid-template-columns: 1.6rem 1fr;
@@ -74,18 +79,44 @@ const saveCsv = async (lines: readonly BuyLine[]): Promise<void> => {
 };
 
 /** What the week asks for: visits that are due, and parts that open actions need. */
-export const WatchSide = ({ rows, today, done }: { rows: readonly WatchRow[]; today: string; done: string }) => {
+export const WatchSide = ({
+  units,
+  rows,
+  night,
+  today,
+  done,
+}: {
+  units: readonly WatchUnit[];
+  rows: readonly WatchRow[];
+  night: string;
+  today: string;
+  done: string;
+}) => {
+  const stuck = units.filter(({ answer }) => answer === 'will-not');
   const due = dueThisWeek(rows, today);
   const buy = toBuy(rows);
   return (
     <Side aria-label="This week">
       <section>
         <h2>Due this week</h2>
-        {due.length === 0 ? <p>Nothing is due within seven days.</p> : null}
+        <ul>
+          {stuck.slice(0, SHOWN).map(({ row, lowestC }) => (
+            <li key={row.unitId} className="whole">
+              <span>
+                <Link to={`/units/${encodeURIComponent(row.unitId)}`}>
+                  <b>{row.unitId}</b>
+                </Link>{' '}
+                <span className="late">will not start {night}</span>
+                <small>{nightAdvice(degreesShort(row.cold, lowestC)).join(', ')}</small>
+              </span>
+            </li>
+          ))}
+        </ul>
+        {due.length === 0 && stuck.length === 0 ? <p>Nothing is due within seven days.</p> : null}
         <ul>
           {due.slice(0, SHOWN).map(({ unitId, dueOn, daysLate, by, what }) => (
             <li key={unitId}>
-              <time dateTime={dueOn}>{daysLate > 0 ? dayText(dueOn) : shortWeekdayText(dueOn)}</time>
+              <time dateTime={dueOn}>{daysLate > 0 ? nearDayText(dueOn, today) : shortWeekdayText(dueOn)}</time>
               <span>
                 <Link to={`/units/${encodeURIComponent(unitId)}`}>
                   <b>{unitId}</b>

@@ -9,7 +9,7 @@ import { failedWords } from '../api/failure';
 import { dateAfter, todayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { KeyLink } from '../control/Key';
-import { Mark, type MarkKind } from '../control/Mark';
+import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/titleSlice';
 import { NARROW, PHONE } from '../theme/screen';
@@ -50,7 +50,7 @@ const Main = styled.div`
   flex-direction: column;
   min-height: 0;
   ${PHONE} {
-    height: calc(100dvh - 190px);
+    height: calc(100dvh - 62px);
     min-height: 26rem;
   }
 `;
@@ -61,6 +61,10 @@ const Headline = styled.div`
   align-items: center;
   gap: 0 1.5rem;
   padding: 0.35rem 0 0.2rem;
+  ${PHONE} {
+    flex-wrap: nowrap;
+    gap: 0.3rem;
+  }
 `;
 const Answer = styled(ToggleButton)`
   font: inherit;
@@ -73,7 +77,7 @@ const Answer = styled(ToggleButton)`
   display: inline-flex;
   align-items: center;
   cursor: pointer;
-  font-size: 1.7rem;
+  font-size: 1.5rem;
   font-weight: 700;
   font-stretch: 74%;
   span {
@@ -88,8 +92,27 @@ const Answer = styled(ToggleButton)`
   &[data-hovered] {
     border-bottom-color: var(--rule);
   }
+  .few {
+    display: none;
+  }
   ${PHONE} {
-    font-size: 1.2rem;
+    font-size: 1rem;
+    flex: 1 1 0;
+    justify-content: center;
+    .whole {
+      display: none;
+    }
+    .few {
+      display: block;
+      text-align: center;
+      line-height: 1.1;
+    }
+    .few b {
+      font-size: 1.9rem;
+    }
+    .few span {
+      justify-content: center;
+    }
   }
 `;
 const Tools = styled.div`
@@ -99,7 +122,8 @@ const Tools = styled.div`
   padding-bottom: 0.5rem;
   label {
     display: block;
-    font-size: 0.9rem;
+    font-size: 0.95rem;
+    padding-bottom: 0.2rem;
     color: var(--ink-2);
   }
   form {
@@ -118,6 +142,17 @@ const Tools = styled.div`
   ${NARROW} {
     flex-wrap: wrap;
     gap: 0.5rem;
+  }
+  /* On a phone the list comes first: what narrows it stands in one line that moves sideways. */
+  ${PHONE} {
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    form {
+      flex: 0 0 11rem;
+    }
+    > * {
+      flex: none;
+    }
   }
 `;
 const Yards = styled.div`
@@ -146,12 +181,6 @@ const Empty = styled.p`
   max-width: 40rem;
 `;
 
-const ANSWER_MARK: Readonly<Record<string, MarkKind>> = {
-  'will-not': 'failed',
-  'may-not': 'marginal',
-  unsaid: 'notyet',
-  will: 'passed',
-};
 const SORT_WORDS: Readonly<Record<Sort, string>> = {
   need: 'needs most',
   cold: 'coldest start',
@@ -189,6 +218,7 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
     [units, fleet.yards, search, standing, yardId, cold, sort, done],
   );
   const night = nightWords(nights);
+  const counts = countByAnswer(units);
   const after = useMemo(() => doneWords(watchUnits(watch, nights, true), night), [watch, nights, night]);
   const today = todayText();
   const dates = Array.from({ length: NIGHTS_DRAWN }, (_, index) => dateAfter(today, index));
@@ -201,9 +231,16 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
     <Sheet>
       <Headline role="group" aria-label="Show by what the cold will do">
         {weather === undefined ? <p role="status">Asking for the coming nights.</p> : null}
-        {(weather === undefined ? [] : answerWords(countByAnswer(units), night)).map(({ answer, words }) => (
+        {(weather === undefined ? [] : answerWords(counts, night)).map(({ answer, words }) => (
           <Answer key={answer} isSelected={cold === answer} onChange={(on) => change({ cold: on ? answer : null })}>
-            <Mark kind={ANSWER_MARK[answer]!} word={words} />
+            <span className="whole">
+              <Mark kind={ANSWER_MARK[answer]} word={words} />
+            </span>
+            <span className="few">
+              <Mark kind={ANSWER_MARK[answer]} word="" /> <b>{counts[answer]}</b>
+              <br />
+              {ANSWER_WORDS[answer]}
+            </span>
           </Answer>
         ))}
       </Headline>
@@ -274,7 +311,7 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
           </>
         )}
       </Main>
-      <WatchSide rows={watch.units} today={today} done={after} />
+      <WatchSide units={units} rows={watch.units} night={night} today={today} done={after} />
     </Sheet>
   );
 };

@@ -1,37 +1,48 @@
 import { css } from 'styled-components';
 import { PHONE } from '../theme/screen';
 
-/** Columns of the watch: mark, unit, kind, the cold axis, findings, the battery that fails first. */
+/**
+ * Columns of the watch, two questions beside each other: whether it starts (mark, unit, the cold axis), and how it left
+ * its visit (mark, what there is to say, when it is due).
+ */
 export const watchColumns = css`
   display: grid;
-  grid-template-columns: 7.2rem 4rem 7.6rem minmax(180px, 1.15fr) minmax(150px, 1fr) 5.4rem;
-  gap: 0.7rem;
-  h2 {
-    grid-column: 1 / span 3;
+  grid-template-columns: 7.2rem 10.2rem minmax(170px, 1.1fr) 9.2rem minmax(120px, 1fr) 5.2rem;
+  gap: 0 0.7rem;
+  .left {
+    border-left: 2px solid var(--ink);
+    padding-left: 0.7rem;
+    align-self: stretch;
+    display: flex;
+    align-items: center;
+  }
+  .due {
+    text-align: right;
+    white-space: nowrap;
   }
   .degrees {
     display: none;
   }
   @media (max-width: 1100px) {
-    grid-template-columns: 7.2rem 4rem minmax(150px, 1fr) minmax(150px, 1fr) 5.4rem;
+    grid-template-columns: 7.2rem 8rem minmax(110px, 1fr) 9.2rem minmax(80px, 0.9fr) 4.8rem;
     .kind {
       display: none;
     }
-    h2 {
-      grid-column: 1 / span 2;
-    }
   }
   ${PHONE} {
-    grid-template-columns: 6.6rem 3.6rem 3.6rem 1fr;
-    h2 {
-      grid-column: 1 / -1;
+    grid-template-columns: 6.8rem minmax(0, 1fr) 7.6rem;
+    .left {
+      border-left: 0;
+      padding-left: 0;
+      justify-content: end;
     }
     .axis,
-    .under {
+    .due,
+    .what {
       display: none;
     }
     .degrees {
-      display: block;
+      display: inline;
     }
   }
 `;

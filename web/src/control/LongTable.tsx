@@ -1,0 +1,174 @@
+import { useWindowVirtualizer } from '@tanstack/react-virtual';
+import { ArrowDown, ArrowUp } from 'lucide-react';
+import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { Button } from 'react-aria-components';
+import styled from 'styled-components';
+import { PHONE } from '../theme/screen';
+import { Scroll, Table } from './tableStyle';
+
+const Fixed = styled(Table)`
+  table-layout: fixed;
+  min-width: 44rem;
+  ${PHONE} {
+    min-width: 0;
+    .wide {
+      display: none;
+    }
+  }
+  td {
+    overflow: hidden;
+    text-overflow: ellipsis;
+    height: 48px;
+    padding-top: 0;
+    padding-bottom: 0;
+  }
+`;
+const SortKey = styled(Button)`
+  font: inherit;
+  color: inherit;
+  background: none;
+  border: 0;
+  padding: 0;
+  min-height: 48px;
+  display: inline-flex;
+  align-items: center;
+  gap: 0.3rem;
+  cursor: pointer;
+  text-decoration: underline;
+  text-underline-offset: 0.25em;
+`;
+
+/** One column of a long table. */
+export interface Column<Row> {
+  readonly words: string;
+  /** Share of the width. */
+  readonly share: number;
+  readonly cell: (row: Row) => ReactNode;
+  /** What the list is asked for when it shall stand in this column's order; none where it cannot. */
+  readonly sort?: string;
+  /** Left out on a phone. */
+  readonly wide?: true;
+}
+
+/** Only so many rows are in the page beside those in sight. */
+const BESIDE = 12;
+const ROW_PX = 48;
+
+/**
+ * A table of any length on the sheet: only the rows in sight are in the page, and it says how many there are.
+ * @param count how many rows there are in all; more may still be fetched
+ * @param more asked for when its end comes in sight
+ */
+export const LongTable = <Row,>({
+  caption,
+  columns,
+  rows,
+  rowKey,
+  count = rows.length,
+  sorted,
+  sort,
+  more,
+  empty,
+}: {
+  caption: string;
+  columns: readonly Column<Row>[];
+  rows: readonly Row[];
+  rowKey: (row: Row) => string;
+  count?: number;
+  sorted?: string;
+  sort?: (by: string) => void;
+  more?: () => void;
+  empty: string;
+}) => {
+  const body = useRef<HTMLTableSectionElement>(null);
+  const [topPx, setTopPx] = useState(0);
+  useLayoutEffect(() => {
+    setTopPx((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
+  }, [rows.length === 0]);
+  const virtual = useWindowVirtualizer({
+    count: rows.length,
+    estimateSize: () => ROW_PX,
+    overscan: BESIDE,
+    scrollMargin: topPx,
+    getItemKey: (index) => rowKey(rows[index]!),
+  });
+  const items = virtual.getVirtualItems();
+  const last = items.at(-1)?.index ?? -1;
+  useEffect(() => {
+    if (last >= rows.length - BESIDE && rows.length < count) more?.();
+  }, [last, rows.length, count, more]);
+  const beforePx = (items[0]?.start ?? topPx) - topPx;
+  const afterPx = virtual.getTotalSize() - ((items.at(-1)?.end ?? topPx) - topPx);
+  const wide = columns.reduce((sum, { share }) => sum + share, 0);
+  return (
+    <Scroll>
+      <Fixed aria-rowcount={count + 1}>
+        <caption>{`${caption}, ${count}`}</caption>
+        <colgroup>
+          {columns.map(({ words, share, wide: isWide }, index) => (
+            <col
+              key={`${words}${index}`}
+              className={isWide === true ? 'wide' : ''}
+              style={{ width: `${(100 * share) / wide}%` }}
+            />
+          ))}
+        </colgroup>
+        <thead>
+          <tr>
+            {columns.map(({ words, sort: by, wide: isWide }, index) => {
+              const down = by !== undefined && sorted === `-${by}`;
+              const up = by !== undefined && sorted === by;
+              return (
+                <th
+                  key={`${words}${index}`}
+                  scope="col"
+                  className={isWide === true ? 'wide' : ''}
+                  {...(up || down ? { 'aria-sort': up ? ('ascending' as const) : ('descending' as const) } : {})}
+                >
+                  {by === undefined || sort === undefined ? (
+                    words
+                  ) : (
+                    <SortKey onPress={() => sort(up ? `-${by}` : by)}>
+                      {words}
+                      {up ? <ArrowUp size={18} aria-hidden="true" /> : null}
+                      {down ? <ArrowDown size={18} aria-hidden="true" /> : null}
+                    </SortKey>
+                  )}
+                </th>
+              );
+            })}
+          </tr>
+        </thead>
+        <tbody ref={body}>
+          {beforePx > 0 ? (
+            <tr aria-hidden="true">
+              <td colSpan={columns.length} style={{ height: beforePx, padding: 0, border: 0 }} />
+            </tr>
+          ) : null}
+          {items.map((item) => {
+            const row = rows[item.index]!;
+            return (
+              <tr key={item.key} ref={virtual.measureElement} data-index={item.index} aria-rowindex={item.index + 2}>
+                {columns.map(({ words, cell, wide: isWide }, index) => (
+                  <td key={`${words}${index}`} className={isWide === true ? 'wide' : ''}>
+                    {cell(row)}
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+          {afterPx > 0 ? (
+            <tr aria-hidden="true">
+              <td colSpan={columns.length} style={{ height: afterPx, padding: 0, border: 0 }} />
+            </tr>
+          ) : null}
+          {rows.length === 0 ? (
+            <tr>
+              <td colSpan={columns.length}>{empty}</td>
+            </tr>
+          ) : null}
+        </tbody>
+      </Fixed>
+    </Scroll>
+  );
+};
