@@ -91,7 +91,10 @@ test('leads a practice visit on the real screens and keeps it apart from the rea
 
 test('catches a load test from the instruments without typing', async ({ page, vaktman }) => {
   await page.addInitScript(() =>
-    localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold' })),
+    localStorage.setItem(
+      'vaktman.settings',
+      JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
+    ),
   );
   await page.goto(`${vaktman.url}/units/S-01/prepare`);
   await page.getByLabel('Battery temperature').fill('-4');

@@ -44,7 +44,10 @@ const pageAt = async (
   if (clock === 'fixed') await page.clock.install({ time: NOW });
   await page.addInitScript(
     (to) =>
-      localStorage.setItem('vaktman.settings', JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold' })),
+      localStorage.setItem(
+        'vaktman.settings',
+        JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
+      ),
     theme,
   );
   return page;

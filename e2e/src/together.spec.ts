@@ -18,7 +18,10 @@ const deviceOf = async (browser: Browser, vaktman: Vaktman, person: string): Pro
   const context = await browser.newContext();
   const page = await context.newPage();
   await page.addInitScript((name) => {
-    localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false, person: name }));
+    localStorage.setItem(
+      'vaktman.settings',
+      JSON.stringify({ theme: 'day', sound: false, person: name, goesOn: false, bankAtOnce: false }),
+    );
   }, person);
   await page.goto(vaktman.url);
   return page;

@@ -93,7 +93,7 @@ export const test = base.extend<{ vaktman: Vaktman; ready: Page }>({
       if (localStorage.getItem('vaktman.settings') === null)
         localStorage.setItem(
           'vaktman.settings',
-          JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold' }),
+          JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
         );
     });
     await page.goto(vaktman.url);

@@ -199,7 +199,10 @@ for (const [width, height, theme] of [
     await page.setViewportSize({ width, height });
     await page.evaluate(
       (to) =>
-        localStorage.setItem('vaktman.settings', JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold' })),
+        localStorage.setItem(
+          'vaktman.settings',
+          JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
+        ),
       theme,
     );
     const serious = async (): Promise<string[]> => {

@@ -4,6 +4,7 @@ import { api } from './api/api';
 import { CLOCKS_KEY, clocksLoaded, clockSlice, loadClocks } from './clock/clockSlice';
 import { keep, type Kept } from './device/kept';
 import { failureSlice, failureTold } from './frame/failureSlice';
+import { placeSlice } from './frame/placeSlice';
 import { titleSlice } from './frame/titleSlice';
 import { outboxSlice } from './outbox/outboxSlice';
 import { loadPractice, practiceLoaded, PRACTICE_KEY, practiceSlice, practiceToKeep } from './practice/practiceSlice';
@@ -27,6 +28,7 @@ export const createStore = () =>
       practice: practiceSlice.reducer,
       failure: failureSlice.reducer,
       title: titleSlice.reducer,
+      place: placeSlice.reducer,
     },
     middleware: (defaults) => defaults().concat(api.middleware),
   });

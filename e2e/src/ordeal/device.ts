@@ -41,7 +41,10 @@ export class Device {
   async start(): Promise<void> {
     this.#context = await this.#browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
     await this.#context.addInitScript((person) => {
-      localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false, person }));
+      localStorage.setItem(
+        'vaktman.settings',
+        JSON.stringify({ theme: 'day', sound: false, person, goesOn: false, bankAtOnce: false }),
+      );
     }, this.#name);
     await this.newTab();
   }
@@ -89,7 +92,7 @@ export class Device {
   /** Types one reading on the screen at hand and presses Enter twice. */
   async read(visitId: string, point: string): Promise<void> {
     const { page } = this;
-    const entry = page.getByTestId('entry-volts');
+    const entry = page.getByTestId(/^entry-[A-F]$/);
     const again = page.getByRole('button', { name: 'Take again' });
     await entry.or(again).first().waitFor({ timeout: PATIENCE_MS });
     // While the page is still being put together a press may slip off the key; a person presses again.

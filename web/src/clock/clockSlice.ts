@@ -38,7 +38,21 @@ export const clockSlice = createSlice({
       ...state.filter(({ id }) => id !== payload.id),
       payload,
     ],
+    /** Those that ran out and led to where something was read just now have done their work. */
+    clocksUsed: {
+      prepare: ({ path, nowMs = Date.now() }: { path: string; nowMs?: number }) => ({ payload: { path, nowMs } }),
+      reducer: (state, { payload: { path, nowMs } }: PayloadAction<{ path: string; nowMs: number }>) =>
+        state.filter((clock) => clock.path !== path || secondsLeft(clock, nowMs) > 0),
+    },
+    /** A visit is over: what ran out in it is waited for no more. */
+    visitClocksEnded: {
+      prepare: ({ visitId, nowMs = Date.now() }: { visitId: string; nowMs?: number }) => ({
+        payload: { visitId, nowMs },
+      }),
+      reducer: (state, { payload: { visitId, nowMs } }: PayloadAction<{ visitId: string; nowMs: number }>) =>
+        state.filter((clock) => !clock.path.startsWith(`/visits/${visitId}`) || secondsLeft(clock, nowMs) > 0),
+    },
     clockRemoved: (state, { payload }: PayloadAction<string>) => state.filter(({ id }) => id !== payload),
   },
 });
-export const { clocksLoaded, clockStarted, clockRemoved } = clockSlice.actions;
+export const { clocksLoaded, clockStarted, clocksUsed, clockRemoved, visitClocksEnded } = clockSlice.actions;

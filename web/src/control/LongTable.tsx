@@ -82,9 +82,10 @@ export const LongTable = <Row,>({
 }) => {
   const body = useRef<HTMLTableSectionElement>(null);
   const [topPx, setTopPx] = useState(0);
+  const isEmpty = rows.length === 0;
   useLayoutEffect(() => {
     setTopPx((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
-  }, [rows.length === 0]);
+  }, [isEmpty]);
   const virtual = useWindowVirtualizer({
     count: rows.length,
     estimateSize: () => ROW_PX,

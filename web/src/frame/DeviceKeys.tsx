@@ -3,7 +3,9 @@ import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import { soundToggled, themeToggled } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
+import { PHONE } from '../theme/screen';
 import { Clocks } from './Clocks';
+import { Help } from './Help';
 
 const Switch = styled(ToggleButton)`
   width: 52px;
@@ -16,6 +18,10 @@ const Switch = styled(ToggleButton)`
   place-items: center;
   &[data-hovered] {
     background: var(--shade);
+  }
+  /* A phone has them on the sheet behind the question mark. */
+  ${PHONE} {
+    display: none;
   }
 `;
 
@@ -32,6 +38,7 @@ export const DeviceKeys = () => {
       <Switch aria-label="Sound" isSelected={sound} onChange={() => dispatch(soundToggled())}>
         {sound ? <Bell aria-hidden="true" /> : <BellOff aria-hidden="true" />}
       </Switch>
+      <Help />
     </>
   );
 };

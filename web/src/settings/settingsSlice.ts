@@ -9,11 +9,15 @@ const settingsSchema = z.object({
   person: z.string().catch(''),
   /** Zone of the yard, as last told by the server; empty before it was. */
   timeZone: z.string().catch(''),
+  /** After a passed reading the next step comes by itself. */
+  goesOn: z.boolean().catch(true),
+  /** The resting volts of a whole bank are typed on one screen. */
+  bankAtOnce: z.boolean().catch(true),
 });
 export type Settings = Readonly<z.infer<typeof settingsSchema>>;
 
 export const SETTINGS_KEY = 'vaktman.settings';
-const DEFAULTS: Settings = { theme: 'day', sound: true, person: '', timeZone: '' };
+const DEFAULTS: Settings = { theme: 'day', sound: true, person: '', timeZone: '', goesOn: true, bankAtOnce: true };
 
 /** Settings of this device as last left. */
 export const loadSettings = (storage: Kept): Settings => loadKept(storage, SETTINGS_KEY, settingsSchema, DEFAULTS);
@@ -25,8 +29,11 @@ export const settingsSlice = createSlice({
     settingsLoaded: (_state, { payload }: PayloadAction<Settings>) => payload,
     themeToggled: (state) => ({ ...state, theme: state.theme === 'day' ? 'night' : 'day' }),
     soundToggled: (state) => ({ ...state, sound: !state.sound }),
+    goesOnToggled: (state) => ({ ...state, goesOn: !state.goesOn }),
+    bankAtOnceChosen: (state, { payload }: PayloadAction<boolean>) => ({ ...state, bankAtOnce: payload }),
     zoneTold: (state, { payload }: PayloadAction<string>) => ({ ...state, timeZone: payload }),
     personChosen: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
   },
 });
-export const { settingsLoaded, themeToggled, soundToggled, personChosen, zoneTold } = settingsSlice.actions;
+export const { settingsLoaded, themeToggled, soundToggled, goesOnToggled, bankAtOnceChosen, personChosen, zoneTold } =
+  settingsSlice.actions;

@@ -13,7 +13,8 @@ import { numberIn } from '../control/numberIn';
 import { NumberField } from '../control/NumberField';
 import { useOnce } from '../control/useOnce';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
-import { useAppSelector } from '../store';
+import { visitClocksEnded } from '../clock/clockSlice';
+import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import type { StepProps } from './stepProps';
 import { useRecorder } from './useVisit';
@@ -38,6 +39,7 @@ const KILOMETRES = { min: 0, max: 10_000_000, unit: 'km' };
 /** Signing a visit off: by whom, with what remark, and when the unit is due again. */
 export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const navigate = useNavigate();
+  const dispatch = useAppDispatch();
   const { data: fleet } = useFleetQuery();
   const { file } = detail;
   const { judgement } = judged;
@@ -75,6 +77,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         ...(odometerKm === null ? {} : { odometerKm }),
       },
     });
+    dispatch(visitClocksEnded({ visitId }));
     await navigate(`/visits/${visitId}/record`);
   };
   const [closing, ask] = useOnce(close);

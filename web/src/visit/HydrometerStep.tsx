@@ -99,7 +99,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
   const outcome = judged.outcomes.at('battery.hydrometer', point);
   const reading = judged.outcomes.facts.current.get(`battery.hydrometer@${point}`);
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
-  const { again, corrects, takeAgain, putRight, done } = useRetake(reading);
+  const { again, corrects, takeAgain, putRight, done, fresh } = useRetake(reading);
   const frame = { detail, judged, point, test: 'Hydrometer', caution: CAUTION_WORDS['eyes-hands'], side: null };
   if (
     outcome !== null &&
@@ -120,6 +120,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
           nextPath={onwardPath(visitId, judged)}
           takeAgain={takeAgain}
           putRight={putRight}
+          fresh={fresh}
         >
           <CellDrawing gravities={corrected} />
         </VerdictPanel>

@@ -141,7 +141,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const outcome = outcomes.at('battery.load', point);
   const reading = facts.current.get(`battery.load@${point}`);
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
-  const { again, corrects, takeAgain, putRight, done } = useRetake(reading);
+  const { again, corrects, takeAgain, putRight, done, fresh } = useRetake(reading);
   const hold = conditions.hold?.kind === 'load' && conditions.hold.position === point ? conditions.hold : null;
   const where =
     temperature.celsius === null
@@ -308,6 +308,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
           nextPath={onwardPath(visitId, judged)}
           takeAgain={takeAgain}
           putRight={putRight}
+          fresh={fresh}
         >
           {figures === undefined ? null : (
             <Figures>

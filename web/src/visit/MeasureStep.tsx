@@ -21,7 +21,8 @@ import { Keypad, type EntryField } from '../control/Keypad';
 import { FeedStrip } from '../feed/FeedStrip';
 import { capturedOf, useFeed, type Feed } from '../feed/useFeed';
 import { ReadInstruments } from '../practice/ReadInstruments';
-import { useAppSelector } from '../store';
+import { clocksUsed } from '../clock/clockSlice';
+import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { CoolDown } from './CoolDown';
 import { LeadList } from './LeadList';
@@ -222,14 +223,21 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
   const outcome = judged.outcomes.at(step, point);
   const reading = facts.current.get(`${step}@${point}`);
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
-  const { again, corrects, takeAgain, putRight, done } = useRetake(reading);
+  const { again, corrects, takeAgain, putRight, done, fresh } = useRetake(reading);
   const cranks = spec.cranks(choices);
   const now = useNow(1000, cranks);
   const onDevice = useOnThisDevice(detail.file.readings, now);
   const cooling = cranks && !overridden ? crankCoolDown(onDevice, now) : null;
   const leads = spec.leads(choices);
+  const idling = useAppSelector((state) => state.clocks.find(({ id }) => id === `idle:${visitId}`));
+  // A clock that counts the minutes at idle is better than a guess at them.
+  const idleMinutes = (): number => Math.floor((Date.now() - (idling?.startedMs ?? Date.now())) / 60_000);
+  const fields = spec
+    .fields(choices)
+    .filter(({ key }) => spec.idleMinutes === null || idling === undefined || key !== 'minutes');
   const frame = { detail, judged, step, point, test: spec.title, leads, caution: CAUTION_WORDS[spec.caution] };
   const path = placePath(visitId, { step, point });
+  const dispatch = useAppDispatch();
 
   if (reading !== undefined && !again && !isRetest(judged, step, point)) {
     const read = mainValue(reading);
@@ -284,6 +292,7 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
             nextPath={onwardPath(visitId, judged)}
             takeAgain={takeAgain}
             putRight={putRight}
+            fresh={fresh}
           />
         )}
       </CircuitFrame>
@@ -347,11 +356,7 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
         </Choices>
       ))}
       {feeding ? (
-        <FeedStrip
-          feed={feed}
-          close={() => setFeeding(false)}
-          take={() => setPreset(fedValues(feed, spec.fields(choices)))}
-        />
+        <FeedStrip feed={feed} close={() => setFeeding(false)} take={() => setPreset(fedValues(feed, fields))} />
       ) : practice || !FED_STEPS.has(step) ? null : (
         <QuietKey onPress={() => setFeeding(true)}>Listen to the instruments</QuietKey>
       )}
@@ -366,19 +371,28 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
       {cooling === null ? (
         <Keypad
           key={`${cranks} ${String(again)} ${JSON.stringify(preset)}`}
-          fields={spec
-            .fields(choices)
-            .map((field) => (preset[field.key] === undefined ? field : { ...field, initial: preset[field.key] }))}
+          fields={fields.map((field) =>
+            preset[field.key] === undefined ? field : { ...field, initial: preset[field.key] },
+          )}
           saveWords={`Save, ${pointName(point)}`}
           save={(values) =>
             recorder
-              .reading({ ...spec.build(values, choices), ...(moves ? { unsteady: true } : {}), ...corrects })
+              .reading({
+                ...spec.build(
+                  spec.idleMinutes === null || idling === undefined ? values : { ...values, minutes: idleMinutes() },
+                  choices,
+                ),
+                ...(moves ? { unsteady: true } : {}),
+                ...corrects,
+              })
               .then(() => {
                 setPreset({});
                 setFeeding(false);
                 done();
                 setMoves(false);
                 setOverridden(false);
+                // A clock that was waited for is done with once what it was for is read.
+                if (spec.idleMinutes === null) dispatch(clocksUsed({ path }));
               })
           }
         />

@@ -1,11 +1,21 @@
-import { pointName, stepTitle, figure, type Conducted, type JudgedOutcome } from '@vaktman/core';
+import {
+  figure,
+  pointName,
+  stepTitle,
+  VERDICT_WORDS,
+  type Conducted,
+  type JudgedOutcome,
+  type JudgedStep,
+} from '@vaktman/core';
 import type { ReactNode } from 'react';
+import { useLocation } from 'react-router';
 import styled from 'styled-components';
 import { Figure } from '../control/Figure';
 import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { PHONE } from '../theme/screen';
 import { nextWords } from './nextPlace';
+import { useGoOn } from './useGoOn';
 
 const Panel = styled.div`
   display: flex;
@@ -69,6 +79,13 @@ const Again = styled.div`
   gap: 8px;
 `;
 
+/** Seconds until it goes on by itself. */
+const Seconds = styled.span`
+  font-family: 'B612 Mono', monospace;
+  border: 2px solid currentColor;
+  padding: 0 0.5rem;
+`;
+
 /** A verdict at once: the value huge, mark and word, margin, reason, and the next thing to do. */
 export const VerdictPanel = ({
   outcome,
@@ -78,6 +95,7 @@ export const VerdictPanel = ({
   nextPath,
   takeAgain,
   putRight,
+  fresh = false,
   compact = false,
   children,
 }: {
@@ -89,12 +107,22 @@ export const VerdictPanel = ({
   takeAgain: () => void;
   /** Takes it again in place of this one, which was a mistake. */
   putRight: () => void;
+  /** True when it was read on this very screen: a pass then goes on by itself. */
+  fresh?: boolean;
   /** In a narrow column beside a drawing. */
   compact?: boolean;
   children?: ReactNode;
 }) => {
   const margin = marginWords(outcome);
   const sameAgain = next !== null && next.step === outcome.step && next.point === outcome.point;
+  const { pathname } = useLocation();
+  const going = useGoOn(
+    fresh && outcome.verdict === 'pass' && outcome.redo === null && next !== null && !sameAgain ? nextPath : null,
+    {
+      path: pathname,
+      words: `${stepTitle(outcome.step as JudgedStep)}, ${pointName(outcome.point)}: ${value} ${unit}, ${VERDICT_WORDS[outcome.verdict]}`,
+    },
+  );
   return (
     <Panel>
       <Value $compact={compact}>
@@ -112,6 +140,7 @@ export const VerdictPanel = ({
           <span />
         ) : (
           <Again>
+            {going.seconds === null ? null : <Key onPress={going.stay}>Stay here</Key>}
             <Key onPress={takeAgain}>Take again</Key>
             {outcome.verdict === 'fail' ? <Key onPress={putRight}>It was taken wrongly</Key> : null}
           </Again>
@@ -123,6 +152,7 @@ export const VerdictPanel = ({
         ) : (
           <PrimaryKeyLink to={nextPath} autoFocus>
             {nextWords(next)}
+            {going.seconds === null ? null : <Seconds aria-hidden="true">{going.seconds}</Seconds>}
           </PrimaryKeyLink>
         )}
       </Keys>

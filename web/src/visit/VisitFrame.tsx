@@ -16,6 +16,7 @@ import { TitleBlock, type TitleCell } from '../frame/TitleBlock';
 import { useNow } from '../clock/useNow';
 import { NARROW, PHONE } from '../theme/screen';
 import { placePath } from './nextPlace';
+import { StepBeforeStrip } from './StepBeforeStrip';
 import type { Judged } from './useVisit';
 
 const Columns = styled.main`
@@ -235,6 +236,7 @@ export const CircuitFrame = ({
   return (
     <>
       <StepTitle detail={detail} judged={judged} point={point} test={test} />
+      <StepBeforeStrip />
       <Circuit>
         <Drawn>
           <div className="whole">
@@ -277,6 +279,7 @@ export const DrawnFrame = ({
 }) => (
   <>
     <StepTitle detail={detail} judged={judged} point={point} test={test} />
+    <StepBeforeStrip />
     <Circuit>
       <Drawn>
         <div className="whole">{drawing}</div>
@@ -314,6 +317,7 @@ export const VisitFrame = ({
   return (
     <>
       <StepTitle detail={detail} judged={judged} point={point} test={test} />
+      <StepBeforeStrip />
       <Columns>
         <Work>
           <BankStrip

@@ -11,12 +11,15 @@ export interface Retake {
   /** Wrong point, clamp or range: the first is judged nowhere once the next is kept. */
   readonly putRight: () => void;
   readonly done: () => void;
+  /** True from the moment a reading was kept on this very screen. */
+  readonly fresh: boolean;
 }
 
 /** @param reading the reading that counts; undefined while there is none. An entry that was opened stays open. */
 export const useRetake = (reading: Pick<Reading, 'id'> | undefined): Retake => {
   const [again, setAgain] = useState(reading === undefined);
   const [mistaken, setMistaken] = useState<string | null>(null);
+  const [fresh, setFresh] = useState(false);
   return {
     again,
     corrects: mistaken === null ? {} : { corrects: mistaken },
@@ -28,6 +31,8 @@ export const useRetake = (reading: Pick<Reading, 'id'> | undefined): Retake => {
     done: () => {
       setAgain(false);
       setMistaken(null);
+      setFresh(true);
     },
+    fresh,
   };
 };

@@ -3,6 +3,7 @@ import {
   type VisitEvent,
   judge,
   Outcomes,
+  positions,
   retestsDue,
   visitFacts,
   type Judgement,
@@ -154,4 +155,19 @@ export const useConditions = (
     [dispatch, visitId, file],
   );
   return [conditions, change];
+};
+
+/** Positions whose surface charge is dealt with and holds: their resting volts may be read. */
+export const useSettledAtRest = ({ file }: Pick<VisitDetail, 'file'>): ReadonlySet<string> => {
+  const kept = useAppSelector((state) => state.conditions[file.visit.id]) ?? NO_CONDITIONS;
+  return useMemo(
+    () =>
+      new Set(
+        positions(file.unit).filter((position) => {
+          const { surfaceCharge } = conditionsAfter(kept, chargesOf(file, position));
+          return surfaceCharge !== null && ['stripped', 'rested', 'skipped'].includes(surfaceCharge.kind);
+        }),
+      ),
+    [kept, file],
+  );
 };

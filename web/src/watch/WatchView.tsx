@@ -2,7 +2,7 @@ import type { Fleet, Watch, Weather } from '@vaktman/contract';
 import { DISPOSITION_WORDS, DISPOSITIONS } from '@vaktman/core';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Input, Label, SearchField, ToggleButton } from 'react-aria-components';
-import { useNavigate, useNavigationType, useSearchParams } from 'react-router';
+import { useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
@@ -11,7 +11,9 @@ import { ChoiceField } from '../control/ChoiceField';
 import { KeyLink } from '../control/Key';
 import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
+import { watchLeft } from '../frame/placeSlice';
 import { useViewTitle } from '../frame/titleSlice';
+import { useAppDispatch } from '../store';
 import { NARROW, PHONE } from '../theme/screen';
 import { ComingCold } from './ComingCold';
 import {
@@ -208,6 +210,11 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
   const filter = filterFrom(parameters);
   const change = (part: Partial<WatchFilter>): void =>
     setParameters(filterParameters({ ...filter, ...part }), { replace: true });
+  const dispatch = useAppDispatch();
+  const { search: place } = useLocation();
+  useEffect(() => {
+    dispatch(watchLeft(place));
+  }, [dispatch, place]);
   const [typed, setTyped] = useTyped(filter.search);
   const search = useDeferredValue(typed);
   const { standing, yardId, cold, sort, done } = filter;

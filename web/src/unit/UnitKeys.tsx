@@ -1,0 +1,44 @@
+import { Link } from 'react-router';
+import styled from 'styled-components';
+import { KeyLink, PrimaryKeyLink } from '../control/Key';
+
+const More = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.2rem;
+  background: var(--paper);
+  a {
+    min-height: 48px;
+    display: inline-flex;
+    align-items: center;
+    font-weight: 620;
+  }
+`;
+const Keys = styled.div`
+  display: grid;
+  gap: 0.8rem;
+  position: sticky;
+  bottom: 1.2rem;
+  margin-top: auto;
+`;
+
+/** What can be done with a unit: the next visit first. */
+export const UnitKeys = ({ unitId, openVisitId }: { unitId: string; openVisitId: string | null }) => (
+  <Keys>
+    <More>
+      <Link to={`/units/${encodeURIComponent(unitId)}/edit`}>Edit the unit</Link>
+      <Link to={`/units/new?copy=${encodeURIComponent(unitId)}`}>Copy as template</Link>
+      <a href={`/api/units/${encodeURIComponent(unitId)}/labels.pdf`} download>
+        Labels
+      </a>
+    </More>
+    {openVisitId === null ? (
+      <PrimaryKeyLink to={`/units/${encodeURIComponent(unitId)}/prepare`}>Start a visit</PrimaryKeyLink>
+    ) : (
+      <>
+        <KeyLink to={`/units/${encodeURIComponent(unitId)}/prepare`}>Start another visit</KeyLink>
+        <PrimaryKeyLink to={`/visits/${openVisitId}`}>Go on with the visit</PrimaryKeyLink>
+      </>
+    )}
+  </Keys>
+);
