@@ -1,4 +1,3 @@
-import AxeBuilder from '@axe-core/playwright';
 import {
   allSent,
   closeVisit,
@@ -190,78 +189,6 @@ test('is done by keyboard alone, from the watch to the first verdict', async ({ 
   await readAtRest(page, 'A', '12.71');
   await expect(page.getByRole('link', { name: /^Next:/ })).toBeFocused();
 });
-
-for (const [width, height, theme] of [
-  [1280, 800, 'day'],
-  [390, 844, 'night'],
-] as const) {
-  test(`has no serious accessibility trouble at ${width} wide, ${theme}`, async ({ ready: page, vaktman }) => {
-    await page.setViewportSize({ width, height });
-    await page.evaluate(
-      (to) =>
-        localStorage.setItem(
-          'vaktman.settings',
-          JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
-        ),
-      theme,
-    );
-    const serious = async (): Promise<string[]> => {
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      return violations
-        .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-        .map(({ id, nodes }) => `${page.url()} ${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
-    };
-    const found: string[] = [];
-    for (const path of [
-      '/',
-      '/units',
-      '/units/P-07',
-      '/batteries',
-      '/units/new',
-      '/units/P-09/prepare',
-      '/method',
-      '/people',
-      '/import',
-    ]) {
-      await page.goto(`${vaktman.url}${path}`);
-      await page.getByRole('heading').first().waitFor();
-      await page.waitForLoadState('networkidle');
-      found.push(...(await serious()));
-    }
-    const visitId = await openVisit(page, vaktman, 'S-01');
-    found.push(...(await serious()));
-    await stripSurfaceCharge(page);
-    await expect(page.getByRole('heading', { name: /Resting volts/ })).toBeVisible();
-    found.push(...(await serious()));
-    await readAtRest(page, 'A', '12.7');
-    await goOn(page);
-    await readAtRest(page, 'B', '12.7');
-    found.push(...(await serious()));
-    await goOn(page);
-    found.push(...(await serious()));
-    await loadFor15s(page, 'A', '10.4', '405');
-    found.push(...(await serious()));
-    for (const path of [
-      'look',
-      'start.drop/positive',
-      'start.ladder',
-      'start.walk',
-      'battery.hydrometer/A',
-      'charge.recharge/bank',
-      'findings',
-      'close',
-      'record',
-      'again',
-      'summary',
-    ]) {
-      await page.goto(`${vaktman.url}/visits/${visitId}/${path}`);
-      await page.getByRole('heading', { level: 2 }).first().waitFor();
-      found.push(...(await serious()));
-    }
-    found.push(...(await serious()));
-    expect(found).toEqual([]);
-  });
-}
 
 test('conducts a whole sound visit to a 24 V machine, from the look to the recharge current', async ({
   ready: page,

@@ -4,32 +4,14 @@ import { Dialog, Heading, Label, Modal, ModalOverlay, TextArea, TextField } from
 import styled from 'styled-components';
 import { fieldBox } from './fieldStyle';
 import { Key, PrimaryKey } from './Key';
+import { sheetGround, sheetPaper } from './sheetStyle';
 import { PHONE } from '../theme/screen';
 
 const Ground = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  z-index: 40;
-  display: grid;
-  place-items: center;
-  background: rgb(17 23 27 / 0.55);
+  ${sheetGround}
 `;
 const Sheet = styled(Modal)`
-  width: min(40rem, 94vw);
-  max-height: 94dvh;
-  overflow: auto;
-  background: var(--paper);
-  color: var(--ink);
-  border: 3px solid var(--ink);
-  padding: 1.4rem;
-  section {
-    display: grid;
-    gap: 1rem;
-    outline: none;
-  }
-  h2 {
-    font-size: 1.8rem;
-  }
+  ${sheetPaper}
 `;
 const Text = styled(TextField)`
   display: grid;

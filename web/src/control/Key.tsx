@@ -93,7 +93,7 @@ const useKey = ({ onPress, isPending, ...props }: KeyProps): Usable => {
 /** A key for a gloved thumb. */
 export const Key = (props: KeyProps) => <Plain {...useKey(props)} />;
 /** The one thing to do on a screen. */
-export const PrimaryKey = (props: KeyProps) => <Primary {...useKey(props)} />;
+export const PrimaryKey = (props: KeyProps) => <Primary data-primary {...useKey(props)} />;
 export const KeyLink = (props: LinkProps) => <PlainLink {...props} />;
 export const PrimaryKeyLink = ({ autoFocus, ...props }: LinkProps) => {
   const link = useRef<HTMLAnchorElement>(null);
@@ -101,7 +101,7 @@ export const PrimaryKeyLink = ({ autoFocus, ...props }: LinkProps) => {
     // Browsers focus fields by themselves, but no links: Enter must do the one thing.
     if (autoFocus === true) link.current?.focus();
   }, [autoFocus]);
-  return <PrimaryLink ref={link} {...props} />;
+  return <PrimaryLink data-primary ref={link} {...props} />;
 };
 
 const Quiet = styled(Button)`

@@ -4,6 +4,8 @@ import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { Figure } from './Figure';
 import { PrimaryKey } from './Key';
+import { PHONE } from '../theme/screen';
+import { inReach } from './inReach';
 import { useOnce } from './useOnce';
 
 /** One number to enter. */
@@ -27,6 +29,17 @@ const Panel = styled.div`
   display: grid;
   gap: 8px;
   align-content: start;
+  /* On a phone its parts stand in the sheet itself, so that the key to save stays in sight all the way down. */
+  ${PHONE} {
+    display: contents;
+    > * {
+      margin-bottom: 8px;
+    }
+  }
+`;
+const Foot = styled.div`
+  display: grid;
+  ${inReach}
 `;
 const Fields = styled.div<{ $columns: number }>`
   display: grid;
@@ -294,9 +307,11 @@ export const Keypad = ({
           </Digit>
         ) : null}
       </Keys>
-      <PrimaryKey isPending={saving} onPress={enter}>
-        {notice?.kind === 'unusual' ? 'Save it anyway' : saveWords}
-      </PrimaryKey>
+      <Foot>
+        <PrimaryKey isPending={saving} onPress={enter}>
+          {notice?.kind === 'unusual' ? 'Save it anyway' : saveWords}
+        </PrimaryKey>
+      </Foot>
     </Panel>
   );
 };

@@ -108,11 +108,6 @@ export const PeopleView = () => {
       <Sheet>
         <h2>People</h2>
         <p>Every reading keeps the name of who took it. A changed name counts from now on.</p>
-        <section aria-label="People">
-          {fleet.people.map((person) => (
-            <PersonRow key={person.personId} person={person} />
-          ))}
-        </section>
         <Row
           aria-label="Add somebody"
           onSubmit={(event) => {
@@ -127,6 +122,11 @@ export const PeopleView = () => {
           </PrimaryKey>
         </Row>
         {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
+        <section aria-label="People">
+          {fleet.people.map((person) => (
+            <PersonRow key={person.personId} person={person} />
+          ))}
+        </section>
       </Sheet>
     </>
   );

@@ -67,9 +67,7 @@ export const NameFault = ({
       ))}
       <div className="pair">
         <Key onPress={() => add({ kind, at })}>Name it</Key>
-        <PrimaryKey isDisabled={named.length === 0} onPress={finish}>
-          That is all
-        </PrimaryKey>
+        {named.length === 0 ? <Key isDisabled>That is all</Key> : <PrimaryKey onPress={finish}>That is all</PrimaryKey>}
       </div>
     </Panel>
   );

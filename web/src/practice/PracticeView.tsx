@@ -23,7 +23,7 @@ import { failedWords } from '../api/failure';
 import { instantNow } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { NumberField } from '../control/NumberField';
-import { Key, KeyLink, PrimaryKey } from '../control/Key';
+import { Key, KeyLink } from '../control/Key';
 import { MainBar } from '../frame/MainBar';
 import { useViewTitle } from '../frame/titleSlice';
 import { useOutbox } from '../outbox/OutboxContext';
@@ -277,7 +277,7 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
         <Key isDisabled={!ready} onPress={() => visit(input())}>
           As a visit
         </Key>
-        <PrimaryKey
+        <Key
           isDisabled={!ready}
           onPress={() => {
             dispatch(freePlaySet(input()));
@@ -285,7 +285,7 @@ const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) 
           }}
         >
           To the bench
-        </PrimaryKey>
+        </Key>
       </div>
     </Form>
   );

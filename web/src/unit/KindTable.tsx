@@ -4,6 +4,9 @@ import { Mark, type MarkKind } from '../control/Mark';
 import { Figure } from '../control/Figure';
 import { Table } from '../control/tableStyle';
 
+/** Digits after the point that mean something, by unit. */
+const DECIMALS: Readonly<Record<string, number>> = { V: 2, mΩ: 2 };
+
 /** Deviations from which a figure stands out among its kind. */
 const APART = 2;
 const FAR_APART = 3;
@@ -46,10 +49,11 @@ export const KindTable = ({ history, kind }: { history: UnitHistory; kind: strin
             <tr key={name}>
               <td className="words">{title}</td>
               <td className="number">
-                <Figure text={figure(value, 2)} unit={unit} />
+                <Figure text={figure(value, DECIMALS[unit] ?? 0)} unit={unit} />
               </td>
               <td className="number">
-                <Figure text={figure(baseline.middle, 2)} /> ± {figure(baseline.deviation, 2)}, {baseline.visits} visits
+                <Figure text={figure(baseline.middle, DECIMALS[unit] ?? 0)} /> ±{' '}
+                {figure(baseline.deviation, DECIMALS[unit] ?? 0)}, {baseline.visits} visits
               </td>
               <td>
                 <Mark kind={markOf(worseBy)} word={WORDS[markOf(worseBy)]} />

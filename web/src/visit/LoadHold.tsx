@@ -4,6 +4,7 @@ import { useEffect } from 'react';
 import styled from 'styled-components';
 import { useNow } from '../clock/useNow';
 import { Figure } from '../control/Figure';
+import { inReach } from '../control/inReach';
 import { Key, PrimaryKey } from '../control/Key';
 import { BOUNCE_MS, heldSoFar } from '../hold/holds';
 import { PHONE } from '../theme/screen';
@@ -71,6 +72,7 @@ const Keys = styled.div`
   grid-template-columns: minmax(10rem, 1fr) 2.2fr;
   gap: 1rem;
   margin-top: auto;
+  ${inReach}
   ${PHONE} {
     grid-template-columns: 1fr;
   }

@@ -20,6 +20,7 @@ import { useOnThisDevice } from '../clock/deviceTime';
 import { useNow } from '../clock/useNow';
 import { Figure } from '../control/Figure';
 import { Key, PrimaryKey, PrimaryKeyLink, QuietKey } from '../control/Key';
+import { inReach } from '../control/inReach';
 import { Keypad } from '../control/Keypad';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
 import { capturedOf, useFeed, type Feed } from '../feed/useFeed';
@@ -58,6 +59,7 @@ const Keys = styled.div`
   grid-template-columns: minmax(10rem, 1fr) 2.2fr;
   gap: 1rem;
   margin-top: auto;
+  ${inReach}
   ${PHONE} {
     grid-template-columns: 1fr;
   }

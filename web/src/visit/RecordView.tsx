@@ -7,6 +7,7 @@ import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
 import { saveText } from '../control/saveText';
 import { useAppSelector } from '../store';
+import { PHONE } from '../theme/screen';
 import { SEVERITY_MARK } from './severityMark';
 import { Amend } from './Amend';
 import type { StepProps } from './stepProps';
@@ -15,6 +16,7 @@ import { Keys, Side, VisitSheet } from './VisitSheet';
 const Paper = styled.article`
   max-width: 60rem;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 1rem;
   position: relative;
   &[data-practice]::after {
@@ -48,6 +50,9 @@ const Facts = styled.dl`
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 0.2rem 2rem;
+  ${PHONE} {
+    grid-template-columns: minmax(0, 1fr);
+  }
   div {
     display: grid;
     grid-template-columns: 7rem 1fr;
@@ -109,6 +114,9 @@ const Signatures = styled.div`
   }
 `;
 const OffPaper = styled.div`
+  ${PHONE} {
+    display: contents;
+  }
   @media print {
     display: none;
   }

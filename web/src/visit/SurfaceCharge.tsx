@@ -8,6 +8,7 @@ import { useWakeLock } from '../clock/useWakeLock';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { fieldBox } from '../control/fieldStyle';
+import { inReach } from '../control/inReach';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import type { SurfaceCharge as Charge } from './conditionsSlice';
@@ -39,6 +40,7 @@ const Keys = styled.div`
   grid-template-columns: 1fr 1fr 2fr;
   gap: 1rem;
   margin-top: auto;
+  ${inReach}
   ${PHONE} {
     grid-template-columns: 1fr;
   }
@@ -71,6 +73,7 @@ export const SurfaceCharge = ({
   skip: (reason: string) => Promise<void>;
 }) => {
   const dispatch = useAppDispatch();
+  const clockId = `surface:${visitId}`;
   const sound = useAppSelector((state) => state.settings.sound);
   const [asking, setAsking] = useState<Asking>('nothing');
   const [reason, setReason] = useState('');
@@ -86,10 +89,12 @@ export const SurfaceCharge = ({
     else if (left <= 3) playTick();
   }, [left, sound, timed]);
   useEffect(() => {
-    if (timed?.kind === 'waiting' && left === 0) set({ kind: 'stripped', atMs: Date.now() });
-  }, [timed, left, set]);
+    if (timed?.kind !== 'waiting' || left > 0) return;
+    // Seen to its end: the clock has done its work.
+    dispatch(clockRemoved(clockId));
+    set({ kind: 'stripped', atMs: Date.now() });
+  }, [timed, left, set, dispatch, clockId]);
 
-  const clockId = `surface:${visitId}`;
   const begin = (kind: 'lamps' | 'waiting', name: string, length: number): void => {
     const startedMs = Date.now();
     set({ kind, startedMs });

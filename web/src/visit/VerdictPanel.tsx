@@ -11,6 +11,7 @@ import type { ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import styled from 'styled-components';
 import { Figure } from '../control/Figure';
+import { inReach } from '../control/inReach';
 import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { PHONE } from '../theme/screen';
@@ -59,7 +60,7 @@ const Keys = styled.div<{ $compact: boolean }>`
   grid-template-columns: ${({ $compact }) => ($compact ? '1fr' : 'minmax(10rem, 1fr) 2.2fr')};
   gap: 1rem;
   margin-top: auto;
-  padding-top: 1rem;
+  ${inReach}
   ${PHONE} {
     grid-template-columns: 1fr;
   }

@@ -3,6 +3,7 @@ import { DISPOSITION_WORDS, PROFILES } from '@vaktman/core';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
 import { clockTimeText, dayText } from '../control/dates';
+import { inReach } from '../control/inReach';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { bankWords } from '../control/words';
 import { DeviceKeys } from '../frame/DeviceKeys';
@@ -37,14 +38,23 @@ const Sheet = styled.main`
 export const Side = styled.aside`
   display: grid;
   gap: 1rem;
+  ${PHONE} {
+    display: contents;
+  }
 `;
 export const Keys = styled.div`
-  position: sticky;
-  bottom: 0;
   display: grid;
   gap: 0.6rem;
-  padding: 0.6rem 0;
-  background: var(--paper);
+  ${inReach}
+  /* On a phone only the one thing to do stays in sight; the others stand where they are. */
+  ${PHONE} {
+    display: contents;
+    > [data-primary] {
+      position: sticky;
+      bottom: 0;
+      z-index: 2;
+    }
+  }
 `;
 export const Note = styled.p`
   color: var(--ink-2);

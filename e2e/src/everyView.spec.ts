@@ -1,0 +1,132 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, goOn, loadFor15s, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
+
+const DESK_VIEWS = [
+  '/',
+  '/?q=nothing-of-this-name',
+  '/units',
+  '/units/P-07',
+  '/units/nobody',
+  '/batteries',
+  '/units/new',
+  '/units/P-09/prepare',
+  '/practice',
+  '/practice/1',
+  '/method',
+  '/people',
+  '/import',
+  '/waiting',
+  '/not/a/place',
+] as const;
+
+const VISIT_VIEWS = [
+  'look',
+  'start.drop/positive',
+  'start.crankVolts/starter',
+  'start.joint/bank.positive',
+  'start.ladder',
+  'start.walk',
+  'start.link/A',
+  'battery.hydrometer/A',
+  'battery.conductance/A',
+  'battery.tester/A',
+  'battery.drain/bank',
+  'charge.volts/bank',
+  'charge.output/ALT1',
+  'charge.idle/idle.off',
+  'charge.recharge/bank',
+  'findings',
+  'close',
+  'record',
+  'again',
+  'summary',
+] as const;
+
+/** What stands wider than the screen, and a primary key that is out of sight. */
+const outOfPlace = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    const at = location.pathname + location.search;
+    if (document.documentElement.scrollWidth > innerWidth + 1)
+      found.push(`${at}: ${document.documentElement.scrollWidth} px wide on ${innerWidth}`);
+    const isSeen = (element: Element): boolean => element.checkVisibility() && element.getClientRects().length > 0;
+    const scrolls = (element: Element): boolean => {
+      for (let up = element.parentElement; up !== null; up = up.parentElement)
+        if (['auto', 'scroll', 'hidden'].includes(getComputedStyle(up).overflowX)) return true;
+      return false;
+    };
+    for (const element of document.querySelectorAll('h1, h2, h3, p, button, a, label, dt, dd, td')) {
+      const { right, left, width } = element.getBoundingClientRect();
+      if (width > 1 && isSeen(element) && !scrolls(element) && (right > innerWidth + 1 || left < -1))
+        found.push(`${at}: <${element.tagName.toLowerCase()}> "${element.textContent.slice(0, 40)}" leaves the screen`);
+    }
+    const primary = [...document.querySelectorAll('[data-primary]')].filter(isSeen);
+    const inSight = primary.filter((element) => {
+      const { top, bottom } = element.getBoundingClientRect();
+      return top >= 0 && bottom <= innerHeight + 1;
+    });
+    if (primary.length > 0 && inSight.length === 0)
+      found.push(
+        `${at}: "${primary[0]!.textContent}" is out of sight at ${Math.round(primary[0]!.getBoundingClientRect().bottom)} of ${innerHeight}`,
+      );
+    return found;
+  });
+
+const inaccessible = async (page: Page): Promise<string[]> => {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+    .map(({ id, nodes }) => `${page.url()} ${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
+};
+
+for (const [width, height, theme] of [
+  [1280, 800, 'day'],
+  [1024, 768, 'night'],
+  [390, 844, 'day'],
+] as const) {
+  test(`keeps every view in its screen, its one key in sight, and readable by all, at ${width} by ${height}, ${theme}`, async ({
+    ready: page,
+    vaktman,
+  }) => {
+    test.setTimeout(360_000);
+    await page.setViewportSize({ width, height });
+    await page.evaluate(
+      (to) =>
+        localStorage.setItem(
+          'vaktman.settings',
+          JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
+        ),
+      theme,
+    );
+    const found: string[] = [];
+    const look = async (): Promise<void> => {
+      await page.getByRole('heading').first().waitFor();
+      await page.waitForLoadState('networkidle');
+      found.push(...(await outOfPlace(page)), ...(await inaccessible(page)));
+    };
+    for (const path of DESK_VIEWS) {
+      await page.goto(`${vaktman.url}${path}`);
+      await look();
+    }
+    const visitId = await openVisit(page, vaktman, 'S-01');
+    await look();
+    await stripSurfaceCharge(page);
+    await expect(page.getByRole('heading', { name: /Resting volts/ })).toBeVisible();
+    await look();
+    await readAtRest(page, 'A', '12.7');
+    await look();
+    await goOn(page);
+    await readAtRest(page, 'B', '12.7');
+    await goOn(page);
+    await look();
+    await loadFor15s(page, 'A', '10.4', '405');
+    await look();
+    for (const path of VISIT_VIEWS) {
+      await page.goto(`${vaktman.url}/visits/${visitId}/${path}`);
+      await page.getByRole('heading', { level: 2 }).first().waitFor();
+      await look();
+    }
+    expect(found).toEqual([]);
+  });
+}
