@@ -1,14 +1,16 @@
+import { useRef } from 'react';
 import { CLOCK_TOLERANCE_MS } from '@vaktman/contract';
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { QuietKey } from '../control/Key';
+import { useFoot } from '../control/useFoot';
 import { useAppDispatch, useAppSelector } from '../store';
 import { failureRead, type ToldFailure } from './failureSlice';
 
 const Stack = styled.div`
   position: fixed;
-  bottom: 0;
+  bottom: var(--foot-hold, 0px);
   left: 0;
   z-index: 20;
   display: grid;
@@ -63,9 +65,11 @@ export const WaitingMark = () => {
   const dispatch = useAppDispatch();
   const { waiting, aside, reach, turnedAway, clockAheadMs } = useAppSelector((state) => state.outbox);
   const failure = useAppSelector((state) => state.failure);
+  const stack = useRef<HTMLDivElement>(null);
+  useFoot(stack, '--foot-mark');
   const clockOff = clockAheadMs !== null && Math.abs(clockAheadMs) > CLOCK_TOLERANCE_MS ? clockAheadMs : null;
   return (
-    <Stack>
+    <Stack ref={stack}>
       {failure === null ? null : (
         <Strip $grave role="alert">
           <TriangleAlert size={18} aria-hidden="true" />

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { playRelease, playTick } from '../clock/tone';
 import { useNow } from '../clock/useNow';
 import { useWakeLock } from '../clock/useWakeLock';
+import { useFoot } from '../control/useFoot';
 import { useLater } from '../control/useLater';
 import { useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
@@ -73,6 +74,8 @@ export const HoldNotices = () => {
   const callOff = useCallOff();
   const { pathname } = useLocation();
   const ReleaseOrder = useLater(loadOrder);
+  const strip = useRef<HTMLAnchorElement>(null);
+  useFoot(strip, '--foot-hold');
   useTones(holds, now);
   useWakeLock(holds.length > 0);
   const elsewhere = holds.filter(({ path, hold }) => hold.kind === 'crank' || decodeURIComponent(pathname) !== path);
@@ -81,7 +84,7 @@ export const HoldNotices = () => {
   return (
     <>
       {first === undefined || (over !== undefined && ReleaseOrder !== null) ? null : (
-        <Strip to={first.path} role="timer" aria-label={what(first)}>
+        <Strip ref={strip} to={first.path} role="timer" aria-label={what(first)}>
           <span className="figure">{heldSoFar(first.hold, now).left}</span>
           <span>
             {over === undefined ? 's to go' : releaseWord(over.hold.kind)}: {what(first)}

@@ -7,7 +7,7 @@ import { useRunningHolds } from '../hold/holds';
 
 const Strip = styled.div`
   position: fixed;
-  bottom: 0;
+  bottom: calc(var(--foot-hold, 0px) + var(--foot-mark, 0px));
   right: 0;
   z-index: 19;
   display: flex;

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { inReach } from '../control/inReach';
 import { PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { PHONE } from '../theme/screen';
@@ -73,11 +74,8 @@ const Choice = styled(ToggleButton)`
   }
 `;
 const Foot = styled.div`
-  position: sticky;
-  bottom: 0;
   display: grid;
-  background: var(--paper);
-  padding: 0.6rem 0 0.4rem;
+  ${inReach}
 `;
 
 /** Walk round the machine: every belt, joint and case, one press each, and one key for all that is sound. */

@@ -19,6 +19,7 @@ import { failedWords, isNotFound } from '../api/failure';
 import { instantNow, longNowText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { Field, FieldGroup } from '../control/Field';
+import { inReach } from '../control/inReach';
 import { PrimaryKey } from '../control/Key';
 import { numberIn, type NumberRange } from '../control/numberIn';
 import { NumberField } from '../control/NumberField';
@@ -94,11 +95,8 @@ const Acknowledge = styled(Checkbox)`
   }
 `;
 const Foot = styled.div`
-  position: sticky;
-  bottom: 0;
   grid-column: 1 / -1;
-  padding: 0.6rem 0;
-  background: var(--paper);
+  ${inReach}
   display: grid;
   grid-template-columns: 1fr minmax(16rem, 26rem);
   gap: 1.5rem;

@@ -50,9 +50,9 @@ export const Keys = styled.div`
   ${PHONE} {
     display: contents;
     > [data-primary] {
-      position: sticky;
-      bottom: 0;
-      z-index: 2;
+      ${inReach}
+      padding-block: 0;
+      background: var(--live);
     }
   }
 `;
