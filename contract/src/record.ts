@@ -106,6 +106,8 @@ const eventWords = (event: VisitEvent, time: (iso: string) => string): string | 
       return `${when}did not wait (${event.wait}): ${event.reason}`;
     case 'step-skipped':
       return `${when}skipped ${placeTitle(event.step, event.point)}: ${event.reason}`;
+    case 'discarded':
+      return `${when}discarded, opened by mistake: ${event.reason}`;
     case 'planned':
       return `${when}to do: ${event.action}`;
     case 'refused':

@@ -84,6 +84,8 @@ export const visitEventSchema = z.discriminatedUnion('kind', [
   }),
   /** A signed record is opened again: what follows names this event, and stands beside what was signed. */
   z.strictObject({ kind: z.literal('amended'), ...common, reason }),
+  /** Opened by mistake and nothing read in it: it counts nowhere, and takes nothing more. */
+  z.strictObject({ kind: z.literal('discarded'), ...common, reason }),
 ]);
 export type VisitEvent = z.infer<typeof visitEventSchema>;
 export type VisitEventOf<Kind extends VisitEvent['kind']> = Extract<VisitEvent, { kind: Kind }>;

@@ -30,6 +30,7 @@ export const composeVisit = ({ opening, readings, events }: VisitParts): VisitFi
 /** How a visit stands with its signature. */
 export type Signature =
   | { readonly status: 'open' }
+  | { readonly status: 'discarded'; readonly discarded: VisitEventOf<'discarded'> }
   | { readonly status: 'signed'; readonly closed: VisitEventOf<'closed'> }
   /** Opened again; what is recorded now belongs to this amendment until it is signed off itself. */
   | {
@@ -40,6 +41,8 @@ export type Signature =
 
 /** Whether a visit takes further entries, and under which amendment. */
 export const signatureOf = (events: readonly VisitEvent[] = []): Signature => {
+  const discarded = events.find((event) => event.kind === 'discarded');
+  if (discarded?.kind === 'discarded') return { status: 'discarded', discarded };
   const signed = events.find((event) => event.kind === 'closed' && event.amends === undefined);
   if (signed?.kind !== 'closed') return { status: 'open' };
   const done = new Set(
@@ -50,6 +53,10 @@ export const signatureOf = (events: readonly VisitEvent[] = []): Signature => {
     ? { status: 'amending', closed: signed, amendment }
     : { status: 'signed', closed: signed };
 };
+
+/** True while nothing was read or repaired in a visit: it may be discarded. */
+export const isEmptyVisit = ({ readings, repairs = [] }: Pick<VisitFile, 'readings' | 'repairs'>): boolean =>
+  readings.length === 0 && repairs.length === 0;
 
 /** The visit as it was signed, without what was added under amendments; null while it has none. */
 export const asSigned = (file: VisitFile): VisitFile | null => {

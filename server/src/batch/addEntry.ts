@@ -9,6 +9,7 @@ import {
   insertEvent,
   insertReading,
   insertVisit,
+  isVisitEmpty,
   loadSigning,
   storedEvent,
   storedReading,
@@ -109,6 +110,11 @@ const checkSignature = async (
   const at = entry.kind === 'event' ? `${path}.event.amends` : `${path}.amends`;
   const opens = entry.kind === 'event' && entry.event.kind === 'amended';
   switch (signature.status) {
+    case 'discarded':
+      throw clash(
+        `${path}.visitId`,
+        `the visit was discarded at ${signature.discarded.at} by ${signature.discarded.by}; expected another visit`,
+      );
     case 'open':
       if (amends !== undefined) throw clash(at, 'expected no amendment: the visit is not signed off');
       if (opens) throw clash(`${path}.event.kind`, 'expected a visit that is signed off before it is amended');
@@ -154,6 +160,8 @@ const addEvent = async (
   unit: Unit,
   { fleetId }: BatchFrame,
 ): Promise<Added> => {
+  if (event.kind === 'discarded' && !(await isVisitEmpty(db, fleetId, visitId)))
+    throw clash(`${path}.event.kind`, 'expected a visit without readings and repairs: this one is kept');
   await insertEvent(db, fleetId, visitId, event, { ms, made });
   if (event.kind !== 'repaired' || event.fitted === undefined) return NEW;
   const positions = new Set(unit.bank.batteries.map(({ position }) => position));

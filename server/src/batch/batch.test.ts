@@ -3,6 +3,7 @@ import {
   batteryListSchema,
   entriesOf,
   problemDetailsSchema,
+  watchSchema,
   signedJudgement,
   unitDetailSchema,
   visitDetailSchema,
@@ -228,6 +229,36 @@ describe('a signed record', () => {
       message: expect.stringContaining('was signed off at') as string,
     });
     expect((await visitOf(visit.id)).file.readings).toHaveLength(1);
+  });
+  it('is discarded while nothing was read in it, and then counts nowhere and takes nothing', async () => {
+    const before = await unitOf('C-01');
+    const visit = await opened('C-01');
+    expect((await unitOf('C-01')).visits.map(({ visitId }) => visitId)).toContain(visit.id);
+    const discarded = visit.event({ kind: 'discarded', at: minute(2), reason: 'wrong unit' });
+    expect((await visit.send([discarded])).status).toBe(200);
+    const after = await unitOf('C-01');
+    expect(after.visits.map(({ visitId }) => visitId)).toEqual(before.visits.map(({ visitId }) => visitId));
+    const { units } = watchSchema.parse(await (await app.request('/api/watch')).json());
+    expect(units.find(({ unitId }) => unitId === 'C-01')).toMatchObject({
+      openVisitId: null,
+      disposition: before.visits[0]?.disposition,
+    });
+    const late = await visit.send([visit.rest('A', 12.7, minute(3))]);
+    expect(late.status).toBe(409);
+    expect((await problemOf(late)).problems?.[0]?.message).toContain('was discarded at');
+    // A rebuild makes no more of it than was there.
+    await rebuild(pool);
+    expect((await unitOf('C-01')).visits).toHaveLength(before.visits.length);
+  });
+  it('is kept once something was read in it', async () => {
+    const visit = await opened('S-04');
+    await visit.send([visit.rest('A', 12.7, minute(1))]);
+    const answer = await visit.send([visit.event({ kind: 'discarded', at: minute(2), reason: 'not now' })]);
+    expect(answer.status).toBe(409);
+    expect((await problemOf(answer)).problems?.[0]).toMatchObject({
+      path: 'entries[0].event.kind',
+      message: 'expected a visit without readings and repairs: this one is kept',
+    });
   });
   it('goes on saying how it came out when it was signed, whatever the method says later', async () => {
     const visit = await signedVisit();

@@ -57,6 +57,27 @@ const lastValues = ({ file }: VisitDetail, judgement: Judgement): Record<string,
   );
 };
 
+/** A discarded visit is in no list, and the unit stands by the visit before it. */
+const forgetVisit = async (
+  db: Queryable,
+  fleetId: string,
+  visitId: string,
+  unitId: string,
+): Promise<{ readonly unitId: string; readonly settled: boolean }> => {
+  await db.query('DELETE FROM visit_summary WHERE fleet_id = $1 AND visit_id = $2', [fleetId, visitId]);
+  const { rowCount } = await db.query(
+    'DELETE FROM unit_standing WHERE fleet_id = $1 AND unit_id = $2 AND visit_id = $3',
+    [fleetId, unitId, visitId],
+  );
+  const { rows } = await db.query<{ visitId: string }>(
+    `SELECT visit_id AS "visitId" FROM visit_summary WHERE fleet_id = $1 AND unit_id = $2 ORDER BY started_at DESC LIMIT 2`,
+    [fleetId, unitId],
+  );
+  // The closed visit first: what it owes stands, also where an open one came after it.
+  if (rowCount !== 0) for (const before of rows.reverse()) await refreshSummary(db, fleetId, before.visitId);
+  return { unitId, settled: true };
+};
+
 /**
  * Computes what lists show of a visit from its facts, and stores it in place of what stood there.
  * @returns the unit, and whether the visit tells its outlook something: it is closed, or something was repaired in it
@@ -69,6 +90,7 @@ export const refreshSummary = async (
   const detail = await loadVisit(db, fleetId, visitId);
   if (detail === null) throw new Error(`Visit ${visitId} vanished while its summary was made.`);
   const { file, events } = detail;
+  if (signatureOf(events).status === 'discarded') return forgetVisit(db, fleetId, visitId, file.unit.id);
   const judgement = signedJudgement(detail) ?? judge(file);
   // An amendment that is not signed off leaves the visit closed as it was.
   const closed = events.findLast((event) => event.kind === 'closed');

@@ -54,10 +54,20 @@ export const loadVisit = async (db: Queryable, fleetId: string, visitId: string)
 /** Sign-off and amendments of a visit: what decides whether it takes more. */
 export const loadSigning = async (db: Queryable, fleetId: string, visitId: string): Promise<VisitEvent[]> => {
   const { rows } = await db.query<{ body: VisitEvent }>(
-    `SELECT body FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 AND kind IN ('closed', 'amended') ORDER BY at, event_id`,
+    `SELECT body FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 AND kind IN ('closed', 'amended', 'discarded') ORDER BY at, event_id`,
     [fleetId, visitId],
   );
   return rows.map(({ body }) => body);
+};
+
+/** True when nothing was read or repaired in a visit. */
+export const isVisitEmpty = async (db: Queryable, fleetId: string, visitId: string): Promise<boolean> => {
+  const { rows } = await db.query<{ empty: boolean }>(
+    `SELECT NOT EXISTS (SELECT 1 FROM reading WHERE fleet_id = $1 AND visit_id = $2)
+        AND NOT EXISTS (SELECT 1 FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 AND kind = 'repaired') AS empty`,
+    [fleetId, visitId],
+  );
+  return rows[0]?.empty ?? false;
 };
 
 /** Keeps how a visit came out at a sign-off. What is kept already stands. */

@@ -29,6 +29,8 @@ export const entryWords = (entry: Entry): string => {
           return `Did not wait, ${at}: ${event.reason}`;
         case 'cautions-acknowledged':
           return `Cautions acknowledged, ${at}`;
+        case 'discarded':
+          return `Visit discarded, ${at}: ${event.reason}`;
         case 'amended':
           return `Amendment opened, ${at}: ${event.reason}`;
       }

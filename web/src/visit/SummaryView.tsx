@@ -6,6 +6,7 @@ import {
   pathLayout,
   pointName,
   SEVERITY_WORDS,
+  isEmptyVisit,
   signatureOf,
   stepTitle,
   type JudgedStep,
@@ -22,6 +23,7 @@ import { pathFaces } from '../drawing/pathFaces';
 import { PHONE } from '../theme/screen';
 import { Amend } from './Amend';
 import { BeforeAfter } from './BeforeAfter';
+import { DiscardVisit } from './DiscardVisit';
 import { EveryTest } from './EveryTest';
 import { nextOnScreen, nextWords, placePath } from './nextPlace';
 import { SEVERITY_MARK } from './severityMark';
@@ -129,9 +131,11 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         <Mark kind={DISPOSITION_MARK[judgement.disposition]} word={DISPOSITION_WORDS[judgement.disposition]} />
         <p>
           {closed === undefined
-            ? signature.status === 'amending'
-              ? `Signed off ${dayText(signature.closed.at)}; an amendment is open: ${signature.amendment.reason}.`
-              : 'Visit is open.'
+            ? signature.status === 'discarded'
+              ? `Discarded ${dayText(signature.discarded.at)} by ${signature.discarded.by}: ${signature.discarded.reason}.`
+              : signature.status === 'amending'
+                ? `Signed off ${dayText(signature.closed.at)}; an amendment is open: ${signature.amendment.reason}.`
+                : 'Visit is open.'
             : `Closed ${dayText(closed.at)}, ${clockTimeText(closed.at)} by ${closed.by}.`}
         </p>
       </Standing>
@@ -216,12 +220,13 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         <EveryTest detail={detail} judged={judged} />
         <Ways aria-label="More about this visit">
           <Link to={`/visits/${visitId}/record`}>Record</Link>
+          {signature.status === 'open' && isEmptyVisit(file) ? <DiscardVisit detail={detail} /> : null}
           <Link to={`/visits/${visitId}/again`}>Judge again under …</Link>
         </Ways>
         <Note>{DEFER_WORDS}</Note>
         {closed !== undefined ? (
           <Amend detail={detail} />
-        ) : (
+        ) : signature.status === 'discarded' ? null : (
           <Keys>
             {next === null ? (
               <PrimaryKeyLink to={`/visits/${visitId}/close`}>

@@ -56,6 +56,8 @@ const Step = ({
   const signature = signatureOf(detail.events);
   if (signature.status === 'signed' && (step === undefined || !READ_ONLY.has(step)))
     return <SignedView detail={detail} judged={judged} signature={signature} />;
+  if (signature.status === 'discarded' && (step === undefined || !READ_ONLY.has(step)))
+    return <Navigate to={`/visits/${visitId}/summary`} replace />;
   const Whole = step === undefined ? undefined : WHOLE[step];
   if (Whole !== undefined) return <Whole detail={detail} judged={judged} />;
   if (step === undefined || point === undefined) return <Navigate to={onwardPath(visitId, judged)} replace />;
