@@ -5,6 +5,7 @@ import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { PHONE } from '../theme/screen';
 import { Scroll, Table } from './tableStyle';
+import { usePrinting } from './usePrinting';
 
 const Fixed = styled(Table)`
   table-layout: fixed;
@@ -93,13 +94,17 @@ export const LongTable = <Row,>({
     scrollMargin: topPx,
     getItemKey: (index) => rowKey(rows[index]!),
   });
-  const items = virtual.getVirtualItems();
+  const isPrinting = usePrinting();
+  // Paper has no scrolling: every row that is there is on it.
+  const items = isPrinting
+    ? rows.map((row, index) => ({ key: rowKey(row), index, start: topPx, end: topPx }))
+    : virtual.getVirtualItems();
   const last = items.at(-1)?.index ?? -1;
   useEffect(() => {
     if (last >= rows.length - BESIDE && rows.length < count) more?.();
   }, [last, rows.length, count, more]);
   const beforePx = (items[0]?.start ?? topPx) - topPx;
-  const afterPx = virtual.getTotalSize() - ((items.at(-1)?.end ?? topPx) - topPx);
+  const afterPx = isPrinting ? 0 : virtual.getTotalSize() - ((items.at(-1)?.end ?? topPx) - topPx);
   const wide = columns.reduce((sum, { share }) => sum + share, 0);
   return (
     <Scroll>

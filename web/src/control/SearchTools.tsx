@@ -3,6 +3,9 @@ import { PHONE } from '../theme/screen';
 
 /** A search line with what can be chosen or done beside it. */
 export const SearchTools = styled.div`
+  @media print {
+    display: none;
+  }
   display: flex;
   align-items: end;
   gap: 1rem;

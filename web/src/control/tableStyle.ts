@@ -3,6 +3,9 @@ import styled from 'styled-components';
 /** Scrolls sideways where what is in it is wider than its sheet, by keyboard too. */
 export const Scroll = styled.div.attrs({ tabIndex: 0, role: 'group', 'aria-label': 'Scrolls sideways' })`
   overflow-x: auto;
+  @media print {
+    overflow: visible;
+  }
 `;
 /** A ruled table of the unit's sheet. */
 export const Table = styled.table`

@@ -17,6 +17,9 @@ const Bar = styled.header`
   position: sticky;
   top: 0;
   z-index: 5;
+  @media print {
+    display: none;
+  }
 `;
 const Name = styled.h1`
   display: flex;

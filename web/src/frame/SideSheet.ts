@@ -14,4 +14,8 @@ export const SideSheet = styled.main`
     grid-template-columns: minmax(0, 1fr);
     padding: 0.9rem 0.9rem 3rem;
   }
+  @media print {
+    display: block;
+    padding: 0;
+  }
 `;

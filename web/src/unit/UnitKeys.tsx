@@ -15,6 +15,9 @@ const More = styled.div`
   }
 `;
 const Keys = styled.div`
+  @media print {
+    display: none;
+  }
   display: grid;
   gap: 0.8rem;
   position: sticky;

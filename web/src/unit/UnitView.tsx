@@ -27,6 +27,13 @@ const HOUR_MS = 3_600_000;
 const LifeLines = lazy(() => import('./LifeLines'));
 const CircuitTrends = lazy(() => import('./CircuitTrends'));
 
+const OnPaper = styled.h2`
+  display: none;
+  @media print {
+    display: block;
+    font-size: 15pt;
+  }
+`;
 const Wide = styled(Scroll)`
   ${PHONE} {
     overflow-x: auto;
@@ -71,6 +78,9 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
         }
       />
       <SideSheet>
+        <OnPaper>
+          {unit.id}, {unit.description}, {dayText(new Date(now).toISOString())}
+        </OnPaper>
         <div>
           <Wide>
             <UnitPath detail={detail} />

@@ -154,6 +154,9 @@ export const WatchSide = ({
           </QuietKey>
         )}
       </section>
+      <QuietKey style={{ padding: 0, alignSelf: 'start' }} onPress={() => window.print()}>
+        Print the worklist
+      </QuietKey>
       <section>
         <h2>When this is done</h2>
         <p style={{ paddingTop: '0.4rem' }}>{done}</p>

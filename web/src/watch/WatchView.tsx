@@ -9,6 +9,7 @@ import { failedWords } from '../api/failure';
 import { dateAfter, todayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { KeyLink } from '../control/Key';
+import { usePrinting } from '../control/usePrinting';
 import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
 import { watchLeft } from '../frame/placeSlice';
@@ -29,6 +30,7 @@ import {
 } from './watchFilter';
 import { WatchList } from './WatchList';
 import { WatchSide } from './WatchSide';
+import { Worklist } from './Worklist';
 import { answerWords, doneWords, nightWords } from './watchWords';
 
 const Sheet = styled.main`
@@ -234,6 +236,8 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
     const first = watchLines(units, fleet.yards, { ...filter, search: typed }).find((line) => line.kind === 'unit');
     if (first?.kind === 'unit') void navigate(`/units/${encodeURIComponent(first.unit.row.unitId)}`);
   };
+  const isPrinting = usePrinting();
+  if (isPrinting) return <Worklist lines={lines} night={night} today={today} />;
   return (
     <Sheet>
       <Headline role="group" aria-label="Show by what the cold will do">
