@@ -22,7 +22,7 @@ test('leads from the morning look to a unit, the reason, and a visit to it', asy
 });
 
 test('shows the watch as it stands once the repairs are done, and saves what to buy', async ({ ready: page }) => {
-  const failed = unitsListed(page).getByRole('link').filter({ hasText: 'failed' });
+  const failed = unitsListed(page).getByRole('link').filter({ hasText: 'hold' });
   await expect(failed.first()).toBeVisible();
   const before = await failed.count();
   await page.getByRole('button', { name: 'When this is done' }).click();

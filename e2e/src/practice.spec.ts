@@ -81,7 +81,7 @@ test('leads a practice visit on the real screens and keeps it apart from the rea
   await expect(page.getByRole('note')).toContainText('Practice');
   await goOn(page);
   await page.reload();
-  await expect(page.getByRole('heading', { name: /battery B/ }).first()).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Battery B/, pressed: true })).toBeVisible();
   await page.getByRole('link', { name: 'Leave step' }).click();
   await page.getByRole('link', { name: 'Record' }).click();
   await expect(page.getByRole('button', { name: 'PDF, A4' })).toHaveCount(0);

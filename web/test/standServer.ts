@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { afterEach, beforeEach } from 'vitest';
 
 /** One request a page made, as it came over the socket. */
-export interface Asked {
+interface Asked {
   readonly method: string;
   readonly path: string;
   readonly body: unknown;

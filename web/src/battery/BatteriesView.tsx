@@ -11,7 +11,7 @@ import { PrimaryKey } from '../control/Key';
 import { LongTable, type Column } from '../control/LongTable';
 import { SearchTools } from '../control/SearchTools';
 import { Failed, Loading } from '../frame/Failed';
-import { useViewTitle } from '../frame/titleSlice';
+import { useViewTitle } from '../frame/useViewTitle';
 import { SideSheet } from '../frame/SideSheet';
 import { BatteryLives } from './BatteryLives';
 import { ratingWords, STATE_WORDS, whereWords } from './batteryWords';

@@ -1,16 +1,6 @@
 import { lazy, Suspense } from 'react';
+import type { ChoiceProps } from './ChoiceSelect';
 import { ChoiceBox } from './choiceStyle';
-
-/** What a choice among words is made of. */
-export interface ChoiceProps {
-  readonly label: string;
-  readonly value: string;
-  readonly onChange: (value: string) => void;
-  readonly options: readonly (readonly [value: string, words: string])[];
-  readonly error?: string | undefined;
-  /** Without a box of its own, in a bar. */
-  readonly bare?: boolean;
-}
 
 /** The list comes after the first view, which only shows what is chosen. */
 const ChoiceSelect = lazy(() => import('./ChoiceSelect'));

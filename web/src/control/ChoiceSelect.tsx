@@ -1,9 +1,19 @@
 import { Button, FieldError, Label, ListBox, ListBoxItem, Select, SelectValue } from 'react-aria-components';
 import styled from 'styled-components';
-import type { ChoiceProps } from './ChoiceField';
 import { ChoiceBox } from './choiceStyle';
 import { fieldErrorStyle } from './fieldStyle';
 import { ListPopover } from './listStyle';
+
+/** What a choice among words is made of. */
+export interface ChoiceProps {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly options: readonly (readonly [value: string, words: string])[];
+  readonly error?: string | undefined;
+  /** Without a box of its own, in a bar. */
+  readonly bare?: boolean;
+}
 
 const Wrong = styled(FieldError)`
   ${fieldErrorStyle}

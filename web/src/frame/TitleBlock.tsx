@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
-import { useViewTitle } from './titleSlice';
+import { useViewTitle } from './useViewTitle';
 import { NARROW, PHONE } from '../theme/screen';
 
 /** One fact of the title block. */

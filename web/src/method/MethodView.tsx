@@ -7,7 +7,7 @@ import { failureOf } from '../api/failure';
 import { Figure } from '../control/Figure';
 import { PrimaryKey } from '../control/Key';
 import { ChoiceField } from '../control/ChoiceField';
-import { useViewTitle } from '../frame/titleSlice';
+import { useViewTitle } from '../frame/useViewTitle';
 import { PHONE } from '../theme/screen';
 
 const Sheet = styled.main`

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { Key } from '../control/Key';
-import { useViewTitle } from '../frame/titleSlice';
+import { useViewTitle } from '../frame/useViewTitle';
 import { useAppSelector } from '../store';
 import { AsideItem } from './AsideItem';
 import { useOutbox } from './OutboxContext';

@@ -7,7 +7,7 @@ import { ChoiceField } from '../control/ChoiceField';
 import { Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
 import { Failed, Loading } from '../frame/Failed';
-import { useViewTitle } from '../frame/titleSlice';
+import { useViewTitle } from '../frame/useViewTitle';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';

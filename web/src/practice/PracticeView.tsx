@@ -25,7 +25,7 @@ import { ChoiceField } from '../control/ChoiceField';
 import { NumberField } from '../control/NumberField';
 import { Key, KeyLink } from '../control/Key';
 import { MainBar } from '../frame/MainBar';
-import { useViewTitle } from '../frame/titleSlice';
+import { useViewTitle } from '../frame/useViewTitle';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';

@@ -13,7 +13,7 @@ import { LongTable } from '../control/LongTable';
 import { SearchTools } from '../control/SearchTools';
 import { bankWords } from '../control/words';
 import { Failed, Loading } from '../frame/Failed';
-import { useViewTitle } from '../frame/titleSlice';
+import { useViewTitle } from '../frame/useViewTitle';
 import { PHONE } from '../theme/screen';
 
 const Sheet = styled.main`

@@ -18,7 +18,7 @@ import { dayTimeText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
-import { useViewTitle } from '../frame/titleSlice';
+import { useViewTitle } from '../frame/useViewTitle';
 import { foreignId } from './foreignId';
 
 const Sheet = styled.main`

@@ -13,7 +13,7 @@ import { usePrinting } from '../control/usePrinting';
 import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
 import { watchLeft } from '../frame/placeSlice';
-import { useViewTitle } from '../frame/titleSlice';
+import { useViewTitle } from '../frame/useViewTitle';
 import { useAppDispatch } from '../store';
 import { NARROW, PHONE } from '../theme/screen';
 import { ComingCold } from './ComingCold';
