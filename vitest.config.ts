@@ -7,6 +7,9 @@ export default defineConfig({
     include: ['{core,contract,server,web,demo,scripts}/**/*.test.{ts,tsx}'],
     exclude: ['**/node_modules/**', '**/dist/**'],
     env: { TZ: 'Europe/Oslo' },
+    globalSetup: ['server/test/templates.ts'],
+    // Both cores: the pages of the interface wait for nothing, and the database is another process.
+    maxWorkers: 2,
     testTimeout: 30_000,
     hookTimeout: 60_000,
   },

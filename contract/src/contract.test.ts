@@ -1,7 +1,7 @@
-import { judge, type Reading, type VisitEvent } from '@vaktman/core';
+import { judge, type Reading, type VisitEvent, signedJudgement, recordedVisit, visitRecord } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
 import { minute, rested, unit12, visitWith } from '../../core/test/visitFixture';
-import { batchSchema, entrySchema, signedJudgement, visitDetail, visitRecord } from './index';
+import { batchSchema, entrySchema } from './index';
 
 const VISIT = '018f3a52-7b1c-7a00-8000-000000000001';
 const READING = '018f3a52-7b1c-7a00-8000-000000000002';
@@ -60,7 +60,7 @@ describe('a visit with everything in it', () => {
     ...part,
   });
   const detail = (events: VisitEvent[], signedAs = {}) =>
-    visitDetail({ opening, readings: file.readings as Reading[], events, takenBy: {}, amended: {}, signedAs });
+    recordedVisit({ opening, readings: file.readings as Reading[], events, takenBy: {}, amended: {}, signedAs });
   const kept = { ...judge(file), disposition: 'hold' as const };
 
   it('stands as it was signed, and is judged anew only while it is open', () => {

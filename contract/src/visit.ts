@@ -1,5 +1,4 @@
 import {
-  composeVisit,
   instantSchema,
   madeIdSchema,
   methodSchema,
@@ -9,11 +8,7 @@ import {
   visitFileSchema,
   visitHeadSchema,
   wholeText,
-  type VisitFile,
-  type VisitParts,
   judgementSchema,
-  signatureOf,
-  type Judgement,
 } from '@vaktman/core';
 import * as z from 'zod';
 
@@ -91,29 +86,3 @@ export const visitDetailSchema = z.object({
   signedAs: z.record(z.string(), judgementSchema).default({}),
 });
 export type VisitDetail = z.infer<typeof visitDetailSchema>;
-
-/** A visit put together from how it was opened and what was recorded in it. */
-export const visitDetail = (
-  parts: VisitParts & Pick<VisitDetail, 'takenBy' | 'amended'> & Partial<Pick<VisitDetail, 'signedAs'>>,
-): VisitDetail => {
-  const { opening, events, takenBy, amended, signedAs = {} } = parts;
-  const file = composeVisit(parts);
-  return {
-    file: Object.keys(amended).length === 0 ? file : { ...file, amended },
-    unitAtOpening: opening.unit,
-    events: [...events],
-    takenBy,
-    amended,
-    signedAs,
-  };
-};
-
-/** How a visit that is signed off came out when it was; null while it is open, or where that was not kept. */
-export const signedJudgement = ({ events, signedAs }: VisitDetail): Judgement | null => {
-  if (signatureOf(events).status !== 'signed') return null;
-  const last = events.findLast(({ kind }) => kind === 'closed');
-  return (last === undefined ? undefined : signedAs[last.eventId]) ?? null;
-};
-
-/** The visit as it is handed over: the file with who took each reading and the unit as it was opened. */
-export const fullVisitFile = ({ file, takenBy }: VisitDetail): VisitFile => ({ ...file, takenBy });

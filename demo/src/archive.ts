@@ -1,3 +1,4 @@
+import { present } from '@vaktman/core';
 import { archiveSchema, type Archive } from '@vaktman/contract';
 import { v7 } from 'uuid';
 import { unitHistory } from './history';
@@ -45,7 +46,7 @@ export const demoArchive = (): Archive => {
     spec,
     ...unitHistory(
       spec,
-      LAST_DAYS[spec.id] ?? DEFAULT_LAST_DAYS[index % DEFAULT_LAST_DAYS.length]!,
+      LAST_DAYS[spec.id] ?? present(DEFAULT_LAST_DAYS[index % DEFAULT_LAST_DAYS.length]),
       SEED + 101 * (index + 1),
     ),
   }));

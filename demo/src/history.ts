@@ -9,6 +9,7 @@ import {
   type Fault,
   type Reading,
   type Unit,
+  present,
 } from '@vaktman/core';
 import { v7 } from 'uuid';
 import { agingFactor, ambientC } from './weather';
@@ -77,9 +78,9 @@ const stays = (spec: UnitSpec, random: Random): Stay[] => {
 
 const unitAt = (spec: UnitSpec, all: readonly Stay[], ms: number): Unit => {
   const { series } = parseArrangement(spec.arrangement);
-  const present = (position: string): Stay => {
+  const seated = (position: string): Stay => {
     const own = all.filter((stay) => stay.position === position);
-    return own.findLast((stay) => Date.parse(stay.from) <= ms) ?? own[0]!;
+    return own.findLast((stay) => Date.parse(stay.from) <= ms) ?? present(own[0]);
   };
   const letters = [...new Set(all.map(({ position }) => position))].sort();
   return {
@@ -91,8 +92,8 @@ const unitAt = (spec: UnitSpec, all: readonly Stay[], ms: number): Unit => {
       batteries: letters.map((position, index) => ({
         position,
         string: Math.floor(index / series) + 1,
-        ...(spec.sets === undefined ? {} : { set: spec.sets[index]! }),
-        ...present(position).battery,
+        ...(spec.sets === undefined ? {} : { set: present(spec.sets[index]) }),
+        ...seated(position).battery,
       })),
     },
     starter: {

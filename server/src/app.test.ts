@@ -8,20 +8,18 @@ import {
   type Entry,
 } from '@vaktman/contract';
 import type { Reading, Unit } from '@vaktman/core';
-import { demoArchive } from '@vaktman/demo';
 import { readdir } from 'node:fs/promises';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { appOn, freshDatabase } from '../test/testDatabase';
-import { importArchive, migrate, type Pool } from './index';
+import { appOn, demoDatabase, freshDatabase } from '../test/testDatabase';
+import { migrate, type Pool } from './index';
 
 let pool: Pool;
 let drop: () => Promise<void>;
 let app: ReturnType<typeof appOn>;
 
 beforeAll(async () => {
-  ({ pool, drop } = await freshDatabase());
-  await importArchive(pool, demoArchive());
+  ({ pool, drop } = await demoDatabase());
   app = appOn(pool);
 });
 afterAll(() => drop());

@@ -1,37 +1,89 @@
 import { demoArchive } from '@vaktman/demo';
 import { randomUUID } from 'node:crypto';
 import pino from 'pino';
+import { DEMO_TEMPLATE } from './templates';
 import { createApp, importArchive, migrate, openPool, PdfThread, type ChangeHub, type Pool } from '../src/index';
 
-/** A migrated database of its own for one test file, on the PostgreSQL that the test command started. */
-export const freshDatabase = async (): Promise<{ pool: Pool; url: string; drop: () => Promise<void> }> => {
+/** A database of its own for one test file, and how to be rid of it. */
+interface TestDatabase {
+  readonly pool: Pool;
+  readonly url: string;
+  readonly drop: () => Promise<void>;
+}
+
+const adminUrl = (): string => {
   const admin = process.env['TEST_DATABASE_URL'];
   if (admin === undefined)
     throw new Error('TEST_DATABASE_URL is not set. Run these tests with npm test, which starts PostgreSQL.');
-  const name = `test_${randomUUID().replaceAll('-', '')}`;
-  const adminPool = openPool(admin, () => undefined);
-  await adminPool.query(`CREATE DATABASE ${name}`);
-  const url = new URL(admin);
+  return admin;
+};
+const urlOf = (name: string): string => {
+  const url = new URL(adminUrl());
   url.pathname = `/${name}`;
-  const pool = openPool(url.href, () => undefined);
-  await migrate(pool);
+  return url.href;
+};
+const madeUp = (): string => `test_${randomUUID().replaceAll('-', '')}`;
+
+const copyOf = async (template: string): Promise<TestDatabase> => {
+  const name = madeUp();
+  const admin = openPool(adminUrl(), () => undefined);
+  await admin.query(`CREATE DATABASE ${name} TEMPLATE ${template}`);
+  const url = urlOf(name);
+  const pool = openPool(url, () => undefined);
   return {
     pool,
-    url: url.href,
+    url,
     drop: async () => {
       await pool.end();
-      await adminPool.query(`DROP DATABASE ${name}`);
-      await adminPool.end();
+      await admin.query(`DROP DATABASE ${name}`);
+      await admin.end();
     },
   };
 };
+
+/** A migrated database on the PostgreSQL that the test command started. */
+export const freshDatabase = async (): Promise<TestDatabase> => {
+  const made = await copyOf('template1');
+  await migrate(made.pool);
+  return made;
+};
+
+/** Tells those apart who would make the same template at once. */
+const TEMPLATE_LOCK = 7_107;
+
+/** The demo fleet as it stands at a moment, made once a run: every other database of it is a copy. */
+const demoTemplate = async (nowMs: number | undefined): Promise<string> => {
+  const name = `${DEMO_TEMPLATE}${nowMs ?? 'today'}`;
+  const admin = openPool(adminUrl(), () => undefined);
+  const client = await admin.connect();
+  try {
+    await client.query('SELECT pg_advisory_lock($1)', [TEMPLATE_LOCK]);
+    const { rowCount } = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]);
+    if (rowCount === 0) {
+      const making = madeUp();
+      await client.query(`CREATE DATABASE ${making}`);
+      const pool = openPool(urlOf(making), () => undefined);
+      await migrate(pool);
+      await importArchive(pool, demoArchive(), nowMs);
+      await pool.end();
+      await client.query(`ALTER DATABASE ${making} RENAME TO ${name}`);
+    }
+    await client.query('SELECT pg_advisory_unlock($1)', [TEMPLATE_LOCK]);
+  } finally {
+    client.release(true);
+    await admin.end();
+  }
+  return name;
+};
+
+/** A database with the demo fleet in it, as it stands at a moment; now when left out. */
+export const demoDatabase = async (nowMs?: number): Promise<TestDatabase> => copyOf(await demoTemplate(nowMs));
 
 /** The routes on a database of their own with the demo fleet in it, as it stands at a moment. */
 export const demoApp = async (
   nowMs: number,
 ): Promise<{ app: ReturnType<typeof appOn>; pool: Pool; drop: () => Promise<void> }> => {
-  const { pool, drop } = await freshDatabase();
-  await importArchive(pool, demoArchive(), nowMs);
+  const { pool, drop } = await demoDatabase(nowMs);
   return { app: appOn(pool), pool, drop };
 };
 

@@ -1,3 +1,4 @@
+import { present } from '@vaktman/core';
 import '@fontsource-variable/archivo/wdth.css';
 import '@fontsource/b612-mono/latin-400.css';
 import '@fontsource/b612-mono/latin-700.css';
@@ -14,7 +15,7 @@ keepOnDevice(store, localStorage);
 const outbox = new LaterOutbox(store);
 outbox.start();
 
-createRoot(document.getElementById('root')!).render(
+createRoot(present(document.getElementById('root'))).render(
   <StrictMode>
     <Provider store={store}>
       <OutboxContext value={outbox}>

@@ -1,4 +1,4 @@
-import { configureStore } from '@reduxjs/toolkit';
+import { addListener, configureStore, createListenerMiddleware, type UnknownAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api/api';
 import { CLOCKS_KEY, clocksLoaded, clockSlice, loadClocks } from './clock/clockSlice';
@@ -30,7 +30,7 @@ export const createStore = () =>
       title: titleSlice.reducer,
       place: placeSlice.reducer,
     },
-    middleware: (defaults) => defaults().concat(api.middleware),
+    middleware: (defaults) => defaults().prepend(createListenerMiddleware().middleware).concat(api.middleware),
   });
 
 export type Store = ReturnType<typeof createStore>;
@@ -48,24 +48,25 @@ export const keepOnDevice = (store: Store, storage: Kept): void => {
   };
   store.dispatch(settingsLoaded(loadSettings(storage)));
   restore();
-  let { settings, clocks, conditions, practice } = store.getState();
   let told = false;
-  const kept = (key: string, value: unknown): void => {
-    const problem = keep(storage, key, value);
-    if (problem !== null && !told) store.dispatch(failureTold({ what: 'remember', words: problem }));
-    told = problem !== null;
-  };
   let restoring = false;
-  store.subscribe(() => {
-    const state = store.getState();
-    const before = { settings, clocks, conditions, practice };
-    ({ settings, clocks, conditions, practice } = state);
-    if (restoring) return;
-    if (settings !== before.settings) kept(SETTINGS_KEY, settings);
-    if (clocks !== before.clocks) kept(CLOCKS_KEY, clocks);
-    if (conditions !== before.conditions) kept(CONDITIONS_KEY, conditionsToKeep(conditions));
-    if (practice !== before.practice) kept(PRACTICE_KEY, practiceToKeep(practice));
-  });
+  const keepChanges = <Value>(key: string, of: (state: State) => Value, toKeep: (value: Value) => unknown): void => {
+    store.dispatch(
+      addListener({
+        predicate: (_action: UnknownAction, now, before) => !restoring && of(now as State) !== of(before as State),
+        effect: (_action, { getState }) => {
+          const problem = keep(storage, key, toKeep(of(getState() as State)));
+          if (problem !== null && !told) store.dispatch(failureTold({ what: 'remember', words: problem }));
+          told = problem !== null;
+        },
+      }),
+    );
+  };
+  const whole = (value: unknown): unknown => value;
+  keepChanges(SETTINGS_KEY, ({ settings }) => settings, whole);
+  keepChanges(CLOCKS_KEY, ({ clocks }) => clocks, whole);
+  keepChanges(CONDITIONS_KEY, ({ conditions }) => conditions, conditionsToKeep);
+  keepChanges(PRACTICE_KEY, ({ practice }) => practice, practiceToKeep);
   window.addEventListener('storage', () => {
     restoring = true;
     restore();

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { batteriesInOrder, isSeriesBank, strings } from '../unit/bank';
 import type { Bank, Battery } from '../unit/unit';
 
@@ -49,7 +50,7 @@ const boxesOf = (batteries: readonly Battery[]): Battery[][] => {
 };
 
 const boxLabel = (index: number, count: number, what: string): string =>
-  count === 1 ? '' : count === 2 && what === 'box' ? ['left box', 'right box'][index]! : `${what} ${index + 1}`;
+  count === 1 ? '' : count === 2 && what === 'box' ? present(['left box', 'right box'][index]) : `${what} ${index + 1}`;
 
 /** Parallel batteries stand in their boxes side by side; both rails run over the top and drop to every post. */
 const parallelLayout = (bank: Bank): BankLayout => {
@@ -68,7 +69,7 @@ const parallelLayout = (bank: Bank): BankLayout => {
   const drops = (side: 'plus' | 'minus', railY: number): XY[][] =>
     groups.map((group) => {
       const own = batteries.filter(({ position }) => group.some((member) => member.position === position));
-      const last = own[own.length - 1]!;
+      const last = present(own[own.length - 1]);
       return [[last[side][0], railY], last[side]];
     });
   const rail = (side: 'plus' | 'minus', railY: number): XY[] => {
@@ -101,7 +102,7 @@ const parallelLayout = (bank: Bank): BankLayout => {
 /** Each string is a row: positive in at the left, a link between neighbours, negative out at the right. */
 const seriesLayout = (bank: Bank): BankLayout => {
   const rows = strings(bank);
-  const inSeries = rows[0]!.length;
+  const inSeries = present(rows[0]).length;
   const boxWidth = inSeries * BATTERY_WIDTH + (inSeries - 1) * BOX_GAP + 2 * PAD;
   const rowHeight = BATTERY_HEIGHT + 2 * PAD;
   const left = 22;
@@ -112,7 +113,7 @@ const seriesLayout = (bank: Bank): BankLayout => {
       return { position, x, y, ...postsAt(x, y) };
     }),
   );
-  const at = (row: number, column: number) => batteries[row * inSeries + column]!;
+  const at = (row: number, column: number) => present(batteries[row * inSeries + column]);
   const railTop: XY = [4, 4];
   const width = left + boxWidth + 22;
   const lastRow = rows.length - 1;

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { alternatorsOf, isSeriesBank, strings } from '../unit/bank';
 import { BATTERY_HEIGHT, BATTERY_WIDTH, bankLayout, type XY } from './bankLayout';
 import type { Unit } from '../unit/unit';
@@ -95,8 +96,8 @@ const CONTROL_Y = 215;
 
 /** The positive post at the head of the bank and the negative post at its foot: where the bank's own volts are read. */
 export const bankEnds = (unit: Unit): { readonly plus: string; readonly minus: string } => {
-  const first = strings(unit.bank)[0]!;
-  return { plus: first[0]!.position, minus: first.at(-1)!.position };
+  const first = present(strings(unit.bank)[0]);
+  return { plus: present(first[0]).position, minus: present(first.at(-1)).position };
 };
 
 const bankPart = (unit: Unit) => {
@@ -115,12 +116,12 @@ const bankPart = (unit: Unit) => {
   }));
   const right = BANK.x + layout.width * scale;
   const lastOfSide = (side: 'positive' | 'negative'): readonly XY[] =>
-    layout.cables.find((cable) => cable.side === side)!.points;
+    present(layout.cables.find((cable) => cable.side === side)).points;
   const positive = lastOfSide('positive').map(place);
   const negative = lastOfSide('negative').map(place);
   // Parallel: rails run over the top and leave at the right. In series the positive leaves at the left, the negative at the right.
-  const positiveExit: XY = series ? positive[0]! : positive[1]!;
-  const negativeExit: XY = series ? negative[1]! : negative[1]!;
+  const positiveExit: XY = series ? present(positive[0]) : present(positive[1]);
+  const negativeExit: XY = series ? present(negative[1]) : present(negative[1]);
   return {
     batteries,
     boxes: layout.boxes.map(({ x, y, width, height }) => ({
@@ -133,7 +134,7 @@ const bankPart = (unit: Unit) => {
       side,
       // In series the negative leaves at its foot: nothing of it stands above the first string.
       points: points.map((point, at) =>
-        place(series && index === 1 && at === 0 ? [point[0], layout.batteries[0]!.minus[1]] : point),
+        place(series && index === 1 && at === 0 ? [point[0], present(layout.batteries[0]).minus[1]] : point),
       ),
     })),
     right,
@@ -155,7 +156,7 @@ export const pathLayout = (unit: Unit): PathLayout => {
   const byCable = unit.starter?.groundReturn !== 'block';
   const separateSwitch = unit.starter?.magneticSwitch === 'separate';
   const postOf = (position: string, side: 'plus' | 'minus'): XY =>
-    bank.batteries.find((battery) => battery.position === position)![side];
+    present(bank.batteries.find((battery) => battery.position === position))[side];
 
   const starterB: XY = [SOLENOID.x, SOLENOID.y + 22];
   const motorTerminal: XY = [SOLENOID.x + 42, SOLENOID.y + SOLENOID.height + 7];

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { tidy } from '../quantity/compare';
 import { COPPER_PER_KELVIN } from '../quantity/cable';
 import { alternatorsOf } from '../unit/bank';
@@ -67,7 +68,8 @@ const latestOf = (readings: readonly Reading[], judgement: Judgement): Latest =>
   const judged = new Map(judgement.steps.map((entry) => [`${entry.step}@${entry.point}`, entry]));
   return <Step extends ReadStep>(step: Step, point: string): ReadingAt<Step> | undefined => {
     const entry = judged.get(`${step}@${point}`);
-    const own = entry === undefined || entry.verdict === 'inconclusive' ? undefined : byId.get(entry.readings[0]!);
+    const own =
+      entry === undefined || entry.verdict === 'inconclusive' ? undefined : byId.get(present(entry.readings[0]));
     return own?.step === step ? (own as ReadingAt<Step>) : undefined;
   };
 };
@@ -160,15 +162,15 @@ export const visitFigures = (
     const reading = latest('charge.output', id);
     return reading === undefined || ratedAmps === undefined ? [] : [[id, tidy((100 * reading.peakAmps) / ratedAmps)]];
   });
-  const present: Record<string, string> = { ...atOpening };
-  for (const { position, batteryId } of fittedIn(file.events)) present[position] = batteryId;
+  const seated: Record<string, string> = { ...atOpening };
+  for (const { position, batteryId } of fittedIn(file.events)) seated[position] = batteryId;
   const batteries = positions(file.unit).flatMap((position): [string, BatteryFigure][] => {
-    const own = batteryFigure(position, present[position] ?? null, latest, judgement, file.visit.ambientC);
+    const own = batteryFigure(position, seated[position] ?? null, latest, judgement, file.visit.ambientC);
     return own === null ? [] : [[position, own]];
   });
   const crank = {
-    ...(settled(atStarter) === undefined ? {} : { starterVolts: atStarter!.volts }),
-    ...(settled(atBank) === undefined ? {} : { bankVolts: atBank!.volts }),
+    ...(settled(atStarter) === undefined ? {} : { starterVolts: present(atStarter).volts }),
+    ...(settled(atBank) === undefined ? {} : { bankVolts: present(atBank).volts }),
     ...(amps === undefined ? {} : { amps: Math.abs(amps) }),
   };
   const running = latest('charge.volts', 'bank');

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import type * as z from 'zod';
 import { limitBook, type LimitBook } from '../method/book';
 import type { KeptMethod } from '../method/kept';
@@ -169,7 +170,7 @@ const supersededOf = <Reading extends BaseReading>(
   const retakes = new Map<string, Moment>();
   const superseded: (TimedReading<Reading> & { until: Moment })[] = [];
   for (let index = seen.length - 1; index >= 0; index--) {
-    const timed = seen[index]!;
+    const timed = present(seen[index]);
     if (current.get(timed.key) !== timed.reading) {
       let until = retakes.get(timed.key);
       const replacement = replacementOf(frame, timed);
@@ -232,7 +233,7 @@ export const factsOverTime = <Reading extends BaseReading>(
   const valid: TimedReading<Reading>[] = [];
   return ({ time, readingsBefore }) => {
     while (valid.length < readingsBefore) {
-      const timed = ordered[valid.length]!;
+      const timed = present(ordered[valid.length]);
       valid.push(timed);
       current.set(timed.key, timed.reading);
     }

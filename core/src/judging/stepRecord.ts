@@ -1,4 +1,5 @@
 import type * as z from 'zod';
+import type { FeedQuantity } from '../capture/feedLine';
 import type { Unit } from '../unit/unit';
 import type { Leads } from './leads';
 import type { ReadingSchema } from './readingBase';
@@ -23,6 +24,12 @@ export interface StepRecord<Schema extends ReadingSchema = ReadingSchema> {
   readonly step: z.infer<Schema>['step'];
   readonly stage: Stage;
   readonly title: string;
+  /** Minutes of hands it takes at one point, waits aside: a rule of thumb for one who has done it before. */
+  readonly minutes: number;
+  /** How many people it takes; two where one cranks or works a switch while the other reads. */
+  readonly hands: 1 | 2;
+  /** What an instrument that is listened to can fill in of it. */
+  readonly fedBy?: readonly FeedQuantity[];
   readonly schema: Schema;
   /** The points it can be taken at on a unit, in order. */
   points(unit: Unit): readonly string[];

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { coldStart, gains, putRight, type Band, type CurvePoint, type Gain } from '../coldStart/coldest';
 import { fitForCold, type ColdFit } from '../coldStart/coldFit';
 import { modelCableOhms } from '../circuit/starterModel';
@@ -55,7 +56,9 @@ const LEAST_SIDE_VISITS = 3;
 const sideTrend = (segment: Segment | undefined): RobustTrend | null =>
   segment === undefined || segment.points.length < LEAST_SIDE_VISITS
     ? null
-    : theilSen(segment.points.map(({ ms, value }) => ({ x: (ms - segment.points[0]!.ms) / YEAR_MS, y: value })));
+    : theilSen(
+        segment.points.map(({ ms, value }) => ({ x: (ms - present(segment.points[0]).ms) / YEAR_MS, y: value })),
+      );
 
 /** A sound joint at either end of a cable, milliohms together. */
 const SOUND_JOINTS_MILLIOHM = 0.1;

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { freezingPointC } from '../battery/electrolyte';
 import { cellGravities, conductanceCca, gravityAtCharge } from '../circuit/cells';
 import type { PlainFault } from '../circuit/fault';
@@ -236,7 +237,7 @@ export class Bench {
     if (at >= 0) sources[at] = resistiveSource(this.#pileOhms());
     const solution = network.solve(sources, this.#wired.unknowns);
     this.#wired.unknowns = solution.unknowns;
-    machine.batteries.forEach((battery, index) => battery.advance(solution.amps[index]!, seconds));
+    machine.batteries.forEach((battery, index) => battery.advance(present(solution.amps[index]), seconds));
     this.#network = network;
     this.#emfs = solution.emfs;
     this.#point = {
@@ -244,7 +245,9 @@ export class Bench {
       network,
       sources,
       volts: network.allVolts(solution.emfs),
-      amps: Object.fromEntries(network.network.branches.map(({ name }, index) => [name, solution.amps[index]!])),
+      amps: Object.fromEntries(
+        network.network.branches.map(({ name }, index) => [name, present(solution.amps[index])]),
+      ),
       emfs: solution.emfs,
       alternators,
     };
@@ -274,7 +277,7 @@ export class Bench {
   #volts(point: string): number {
     const node = this.#nodeAt(point);
     const { isolated } = this.#controls;
-    if (isolated !== null) return node === `${isolated}+` ? this.#emfs[0]! : 0;
+    if (isolated !== null) return node === `${isolated}+` ? present(this.#emfs[0]) : 0;
     const network = this.#network;
     if (network === null) return 0;
     if (network.network.hasNode(node)) return network.volts(node, this.#emfs);
@@ -286,7 +289,7 @@ export class Bench {
   #clamped(): number | null {
     const { clamp, isolated, pileAt } = this.#controls;
     if (clamp === null) return null;
-    if (isolated !== null) return pileAt === `battery:${isolated}` ? this.#emfs[1]! : 0;
+    if (isolated !== null) return pileAt === `battery:${isolated}` ? present(this.#emfs[1]) : 0;
     const network = this.#network;
     if (network === null) return 0;
     const through = (name: string): number => {

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { faultsAfter, type Fault } from '../circuit/fault';
 import { buildMachine } from '../circuit/machine';
 import { pilePoint, voltsBetween } from '../circuit/operatingPoint';
@@ -77,7 +78,7 @@ const ladderOf = (input: DebriefInput, faults: readonly Fault[]): Map<string, nu
   const { plus, minus } = bankNodes(machine);
   const across = (joint: string): number => {
     const found = point.network.network.resistors.find(({ name }) => name === `joint ${joint}`);
-    return found === undefined ? 0 : Math.abs(point.volts[found.a]! - point.volts[found.b]!);
+    return found === undefined ? 0 : Math.abs(present(point.volts[found.a]) - present(point.volts[found.b]));
   };
   const ground = input.unit.starter?.groundReturn === 'block' ? 'block.ground' : starterNodes.ground;
   return new Map([
@@ -101,7 +102,7 @@ export const debrief = (input: DebriefInput): Debrief => {
   const judgement = judge(visit);
   const byId = new Map(visit.readings.map((reading) => [reading.id, reading]));
   const telling = judgement.steps.flatMap((step): TellingReading[] => {
-    const reading = byId.get(step.readings[0]!);
+    const reading = byId.get(present(step.readings[0]));
     if (reading === undefined || (step.verdict !== 'fail' && step.verdict !== 'marginal')) return [];
     return [
       {
@@ -119,7 +120,7 @@ export const debrief = (input: DebriefInput): Debrief => {
   const shortest: TellingReading[] = [];
   for (const finding of judgement.findings) {
     if (finding.severity === 'watch') continue;
-    const places = new Set(finding.evidence.for.flatMap((id) => (byId.has(id) ? [keyOf(byId.get(id)!)] : [])));
+    const places = new Set(finding.evidence.for.flatMap((id) => (byId.has(id) ? [keyOf(present(byId.get(id)))] : [])));
     const own = telling.filter(({ step, point }) => places.has(`${step}@${point}`));
     const known = own.some((reading) => shortest.includes(reading));
     const aside = ({ point }: TellingReading): number => (point === finding.subject ? 0 : 1);

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import type { Fault } from '../circuit/fault';
 import type { Battery, Chemistry, Unit } from '../unit/unit';
 
@@ -25,7 +26,7 @@ const bank = (
   return {
     arrangement,
     batteries: Array.from({ length: count }, (_, index): Battery => ({
-      position: 'ABCDEF'[index]!,
+      position: present('ABCDEF'[index]),
       string: Math.floor(index / series) + 1,
       ...(series === 1 ? { set: Math.floor(index / 2) + 1 } : {}),
       chemistry,

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { saeRating, type SaeRating } from '../quantity/rating';
 import { parseArrangement } from './arrangement';
 import type { Alternator, Bank, Battery, Unit } from './unit';
@@ -28,7 +29,7 @@ export const strings = (bank: Bank): readonly (readonly Battery[])[] => {
 /** Links that join the consecutive batteries of each string, such as `A-B`. */
 export const seriesLinks = (bank: Bank): readonly string[] =>
   strings(bank).flatMap((members) =>
-    members.slice(1).map((battery, index) => `${members[index]!.position}-${battery.position}`),
+    members.slice(1).map((battery, index) => `${present(members[index]).position}-${battery.position}`),
   );
 
 export const isSeriesBank = (bank: Bank): boolean => parseArrangement(bank.arrangement).series > 1;

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 const PLAIN_POINTS: Readonly<Record<string, string>> = {
   positive: 'positive side',
   negative: 'negative side',
@@ -43,11 +44,12 @@ const RUN_NAMES: Readonly<Record<string, string>> = {
 /** A point of a run, or a stretch of it: `starterPositive:isolator.in`, `starterPositive:bank+-isolator.in`. */
 const runPointName = (point: string): string | null => {
   const found = /^([A-Za-z]+)(?:\.([^:]+))?:(.+)$/.exec(point);
-  const run = found === null ? undefined : RUN_NAMES[found[1]!];
+  const run = found === null ? undefined : RUN_NAMES[present(found[1])];
   if (found === null || run === undefined) return null;
   const [, , alternator, rest = ''] = found;
   const stretch = /^(bank-|[^-]+)-(.+)$/.exec(rest);
-  const place = stretch === null ? pointName(rest) : `${pointName(stretch[1]!)} to ${pointName(stretch[2]!)}`;
+  const place =
+    stretch === null ? pointName(rest) : `${pointName(present(stretch[1]))} to ${pointName(present(stretch[2]))}`;
   return `${run}${alternator === undefined ? '' : ` of ${alternator}`}, ${place}`;
 };
 

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { alternatorsOf, batteriesInOrder, strings } from './bank';
 import type { Unit } from './unit';
 
@@ -32,7 +33,7 @@ export const chargeSidePoints = (unit: Unit): string[] => {
 export const rechargePoints = (unit: Unit): string[] => [
   'bank',
   ...[...new Set(unit.bank.batteries.flatMap(({ set }) => (set === undefined ? [] : [`set:${set}`])))].sort(),
-  ...strings(unit.bank).map((members) => `string:${members[0]!.string}`),
+  ...strings(unit.bank).map((members) => `string:${present(members[0]).string}`),
   ...positions(unit),
 ];
 

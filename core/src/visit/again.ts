@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import type { LimitOverrides } from '../method/overrides';
 import type { ProfileName } from '../method/profile';
 import type { Judgeable } from '../step/catalogue';
@@ -48,7 +49,7 @@ export const judgeAgain = (
       const was = stepsBefore.get(key);
       const is = stepsAfter.get(key);
       if (!differs(was, is)) return [];
-      const { step, point } = (was ?? is)!;
+      const { step, point } = present(was ?? is);
       return [{ step, point, before: was ?? null, after: is ?? null }];
     }),
     findingsGone: [...findingsBefore.keys()].filter((key) => findingsBefore.get(key) !== findingsAfter.get(key)),

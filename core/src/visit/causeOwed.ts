@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import type { FindingCode } from '../judging/findingCode';
 import type { JudgedOutcome } from '../judging/scene';
 import type { Trouble } from '../judging/verdict';
@@ -33,7 +34,7 @@ const ASKS =
 
 const isClosed = (outcomes: Outcomes, subject: string): boolean =>
   outcomes.facts.repairs.some(({ closes = [] }) =>
-    closes.some((closed) => closed === `cause.owed@${subject}` || CAUSES.has(closed.split('@')[0]!)),
+    closes.some((closed) => closed === `cause.owed@${subject}` || CAUSES.has(present(closed.split('@')[0]))),
   );
 
 const told = (outcome: JudgedOutcome, codes: ReadonlySet<FindingCode>): string[] =>
@@ -72,7 +73,7 @@ export const causesOwed = (
     return owed(
       position,
       `Battery ${position} is under ${YOUNG_MONTHS} months old.`,
-      readings.map((outcome) => outcome.readings[0]!),
+      readings.map((outcome) => present(outcome.readings[0])),
     );
   });
   if (!facts.symptoms.includes('replaced-again')) return batteries;

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import type { Trouble } from '../judging/verdict';
 import type { Severity } from '../judging/findingCode';
 import type { JudgedOutcome } from '../judging/scene';
@@ -37,7 +38,7 @@ const severityOf = ([, ...since]: readonly Told[]): Severity => {
     passes.length === since.length &&
     passes.length >= PASSES &&
     passes.every(({ unsteady }) => !unsteady) &&
-    passes.at(-1)!.time - passes[0]!.time >= OVER_MS;
+    present(passes.at(-1)).time - present(passes[0]).time >= OVER_MS;
   return isSettled ? 'watch' : 'recheck';
 };
 
@@ -46,21 +47,21 @@ export const comesAndGoes = (outcomes: Outcomes, earlier: EarlierOutcomes): read
   const { facts } = outcomes;
   const timed = new Map([...facts.valid, ...facts.superseded].map((own) => [own.reading.id, own]));
   return [...earlier].flatMap(([key, before]): ComesAndGoes[] => {
-    const { step, point } = before[0]!;
+    const { step, point } = present(before[0]);
     const now = facts.current.has(key) ? outcomes.outcome({ step }, point) : null;
     if (FALLS_BY_ITSELF.has(step) || now === null) return [];
     const told = [...before, now].flatMap((outcome): Told[] => {
-      const own = timed.get(outcome.readings[0]!);
+      const own = timed.get(present(outcome.readings[0]));
       return own === undefined ? [] : [{ outcome, time: own.time, unsteady: own.reading.unsteady === true }];
     });
     const turn = lastTurn(told);
-    if (turn === null || facts.repairs.some(({ at }) => Date.parse(at) >= turn[0]!.time)) return [];
+    if (turn === null || facts.repairs.some(({ at }) => Date.parse(at) >= present(turn[0]).time)) return [];
     const because = `It failed, then passed, and nothing was repaired between: find what moves before it is trusted.`;
     return [
       {
         trouble: { code: 'intermittent', subject: point, because },
         severity: severityOf(turn),
-        readings: turn.map(({ outcome }) => outcome.readings[0]!),
+        readings: turn.map(({ outcome }) => present(outcome.readings[0])),
       },
     ];
   });

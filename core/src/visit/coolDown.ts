@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { stepEntry, type Reading } from '../step/catalogue';
 
 /** A rest a machine needs before the next load, and why. */
@@ -26,7 +27,7 @@ export const loadCoolDown = (loadEndsMs: readonly number[], nowMs: number): Cool
   if (last === undefined) return null;
   let row = 1;
   for (let i = loadEndsMs.length - 1; i > 0; i--) {
-    if (loadEndsMs[i]! - loadEndsMs[i - 1]! >= LONG_LOAD_REST_S * 1000) break;
+    if (present(loadEndsMs[i]) - present(loadEndsMs[i - 1]) >= LONG_LOAD_REST_S * 1000) break;
     row += 1;
   }
   const long = row % LOADS_IN_A_ROW === 0;

@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { restingImbalance, type BankMatch } from '../battery/bankMatch';
 import { batteryFactor } from '../unit/bank';
 import { positions } from '../unit/points';
@@ -39,7 +40,7 @@ const bankTroubles = (outcomes: Outcomes, mismatch: Trouble | null): { trouble: 
       ? []
       : [{ position, volts: reading.volts, id: reading.id }];
   });
-  const imbalance = restingImbalance(atRest, limits, batteryFactor(unit.bank.batteries[0]!));
+  const imbalance = restingImbalance(atRest, limits, batteryFactor(present(unit.bank.batteries[0])));
   if (imbalance !== null) found.push({ trouble: imbalance, readings: atRest.map(({ id }) => id) });
   return found;
 };

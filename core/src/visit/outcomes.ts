@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import { stepKey, type VisitFacts } from '../judging/facts';
 import type { BaseReading } from '../judging/readingBase';
 import type { JudgedOutcome, Scene, StepName } from '../judging/scene';
@@ -29,7 +30,7 @@ export class Outcomes implements Scene<Reading> {
     const from = valid.findIndex(({ reading }) => reading === rest);
     const to = valid.findIndex(({ reading }) => reading === later);
     if (from < 0 || to < from) return false;
-    const [begins, ends] = [valid[from]!.time, valid[to]!.time];
+    const [begins, ends] = [present(valid[from]).time, present(valid[to]).time];
     return (
       valid.slice(from + 1, to).some(({ reading }) => chargesBank(reading)) ||
       repairs.some(({ kind, point, at }) => {

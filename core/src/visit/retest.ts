@@ -1,3 +1,4 @@
+import { present } from '../quantity/present';
 import type { Repair } from '../judging/repair';
 import type { Judgeable } from '../step/catalogue';
 import type { Judgement } from './judgement';
@@ -72,15 +73,15 @@ export const beforeAndAfter = (file: Judgeable): BeforeAndAfter[] => {
     const earlier = (time: string): boolean => Date.parse(time) < at;
     const before = judge(visitBefore(file, at));
     for (const { step, point, verdict, readings } of after.steps) {
-      const now = byId.get(readings[0]!);
+      const now = byId.get(present(readings[0]));
       const then = before.steps.find((entry) => entry.step === step && entry.point === point);
-      const was = then === undefined ? undefined : byId.get(then.readings[0]!);
+      const was = then === undefined ? undefined : byId.get(present(then.readings[0]));
       if (now === undefined || was === undefined || now === was || earlier(now.at)) continue;
       found.push({
         repair,
         step: now.step,
         point,
-        before: { reading: was, verdict: then!.verdict },
+        before: { reading: was, verdict: present(then).verdict },
         after: { reading: now, verdict },
       });
     }

@@ -1,5 +1,5 @@
 import { type Entry, visitIdOf } from '@vaktman/contract';
-import { readingProblems, signatureOf, type Problem, type Unit } from '@vaktman/core';
+import { readingProblems, signatureOf, type Problem, type Unit, present } from '@vaktman/core';
 import { isDeepStrictEqual } from 'node:util';
 import { validate as isUuid } from 'uuid';
 import type { Queryable } from '../database/pool';
@@ -170,7 +170,7 @@ const addEvent = async (
     throw refuse([
       {
         path: `${path}.event.fitted[${stray}].position`,
-        message: `expected one of ${[...positions].sort().join(', ')}, received ${event.fitted[stray]!.position}`,
+        message: `expected one of ${[...positions].sort().join(', ')}, received ${present(event.fitted[stray]).position}`,
       },
     ]);
   const at = new Date(ms).toISOString();

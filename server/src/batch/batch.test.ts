@@ -4,12 +4,10 @@ import {
   entriesOf,
   problemDetailsSchema,
   watchSchema,
-  signedJudgement,
   unitDetailSchema,
   visitDetailSchema,
-  visitRecord,
 } from '@vaktman/contract';
-import { signatureOf, visitFileSchema } from '@vaktman/core';
+import { signatureOf, visitFileSchema, signedJudgement, visitRecord } from '@vaktman/core';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fitting, minute, sendBatch, TestVisit } from '../../test/entries';

@@ -1,17 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { unitDetailSchema } from '@vaktman/contract';
-import { demoArchive } from '@vaktman/demo';
 import { minute, TestVisit } from '../../test/entries';
-import { appOn, freshDatabase } from '../../test/testDatabase';
-import { ChangeHub, importArchive, type Pool } from '../index';
+import { appOn, demoDatabase } from '../../test/testDatabase';
+import { ChangeHub, type Pool } from '../index';
 
 let pool: Pool;
 let drop: () => Promise<void>;
 let url: string;
 const hubs: ChangeHub[] = [];
 beforeAll(async () => {
-  ({ pool, url, drop } = await freshDatabase());
-  await importArchive(pool, demoArchive());
+  ({ pool, url, drop } = await demoDatabase());
 }, 60_000);
 afterAll(async () => {
   for (const hub of hubs) await hub.stop();

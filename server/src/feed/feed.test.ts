@@ -1,10 +1,9 @@
 import { problemDetailsSchema, type Entry, unitDetailSchema } from '@vaktman/contract';
-import { demoArchive } from '@vaktman/demo';
 import { createServer, type AddressInfo, type Server } from 'node:net';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { appOn, freshDatabase } from '../../test/testDatabase';
-import { importArchive, type Pool } from '../index';
+import { appOn, demoDatabase } from '../../test/testDatabase';
+import { type Pool } from '../index';
 import { instrumentStandIn } from './standIn';
 
 let pool: Pool;
@@ -19,8 +18,7 @@ const listening = async (server: Server): Promise<number> => {
 };
 
 beforeAll(async () => {
-  ({ pool, drop } = await freshDatabase());
-  await importArchive(pool, demoArchive());
+  ({ pool, drop } = await demoDatabase());
   const app = appOn(pool);
   const { unit } = unitDetailSchema.parse(await (await app.request('/api/units/S-01')).json());
   visitId = v7();

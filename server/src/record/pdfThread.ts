@@ -1,5 +1,4 @@
-import type { VisitRecord } from '@vaktman/contract';
-import type { Unit } from '@vaktman/core';
+import { type VisitRecord, type Unit } from '@vaktman/core';
 import type { Worker } from 'node:worker_threads';
 import { startThread } from '../thread/startThread';
 import type { Paper } from './paper';

@@ -1,5 +1,4 @@
-import type { RecordRow, VisitRecord } from '@vaktman/contract';
-import { VERDICT_WORDS, type Disposition, type Verdict } from '@vaktman/core';
+import { VERDICT_WORDS, type Disposition, type Verdict, type RecordRow, type VisitRecord } from '@vaktman/core';
 import type { Content, TableCell } from 'pdfmake';
 import { PRINTED_MARKS } from './marks';
 import type { Paper } from './paper';

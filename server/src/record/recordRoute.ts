@@ -1,5 +1,5 @@
-import { fullVisitFile, visitRecord, type VisitDetail } from '@vaktman/contract';
-import { timesIn, visitText } from '@vaktman/core';
+import { type VisitDetail } from '@vaktman/contract';
+import { timesIn, visitText, fullVisitFile, visitRecord } from '@vaktman/core';
 import { paperOf } from './paper';
 import type { PdfThread } from './pdfThread';
 

@@ -1,4 +1,4 @@
-import { signedJudgement, type BatteryLast, type StepLast, type VisitDetail } from '@vaktman/contract';
+import { type BatteryLast, type StepLast, type VisitDetail } from '@vaktman/contract';
 import {
   asSigned,
   headline,
@@ -9,6 +9,8 @@ import {
   mainValue,
   type Judgement,
   type Verdict,
+  present,
+  signedJudgement,
 } from '@vaktman/core';
 import { kindOf } from '../unit/kind';
 import type { Queryable } from '../database/pool';
@@ -50,7 +52,7 @@ const lastValues = ({ file }: VisitDetail, judgement: Judgement): Record<string,
   const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
   return Object.fromEntries(
     judgement.steps.flatMap(({ step, point, verdict, readings }): [string, StepLast][] => {
-      const reading = byId.get(readings[0]!);
+      const reading = byId.get(present(readings[0]));
       const value = reading === undefined ? null : mainValue(reading);
       return value === null ? [] : [[`${step}@${point}`, { value: value.value, unit: value.unit, verdict }]];
     }),

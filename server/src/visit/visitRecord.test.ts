@@ -1,18 +1,16 @@
 import { problemDetailsSchema, unitDetailSchema, visitDetailSchema, type Entry } from '@vaktman/contract';
 import { type Fitting, parseVisitText, type Unit } from '@vaktman/core';
-import { demoArchive } from '@vaktman/demo';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { appOn, freshDatabase } from '../../test/testDatabase';
-import { importArchive, type Pool } from '../index';
+import { appOn, demoDatabase } from '../../test/testDatabase';
+import { type Pool } from '../index';
 
 let pool: Pool;
 let drop: () => Promise<void>;
 let app: ReturnType<typeof appOn>;
 
 beforeAll(async () => {
-  ({ pool, drop } = await freshDatabase());
-  await importArchive(pool, demoArchive());
+  ({ pool, drop } = await demoDatabase());
   app = appOn(pool);
 });
 afterAll(() => drop());

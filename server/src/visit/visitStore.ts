@@ -1,5 +1,13 @@
-import { visitDetail, type Entry, type VisitDetail, type VisitOpening } from '@vaktman/contract';
-import type { Judgement, Method, Reading, Unit, VisitEvent, VisitHead } from '@vaktman/core';
+import { type Entry, type VisitDetail, type VisitOpening } from '@vaktman/contract';
+import {
+  recordedVisit,
+  type Judgement,
+  type Method,
+  type Reading,
+  type Unit,
+  type VisitEvent,
+  type VisitHead,
+} from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** What is stored beside an entry: when it happened by our clock, and which device made it. */
@@ -41,7 +49,7 @@ export const loadVisit = async (db: Queryable, fleetId: string, visitId: string)
     'SELECT event_id AS "eventId", body FROM signed_judgement WHERE fleet_id = $1 AND visit_id = $2',
     [fleetId, visitId],
   );
-  return visitDetail({
+  return recordedVisit({
     signedAs: Object.fromEntries(signed.rows.map(({ eventId, body }) => [eventId, body])),
     opening: { unit: visit.unit, method: visit.method, visit: atMoment(visit.head, visit.startedAt) },
     readings: rows.map(({ body, takenAt }) => atMoment(body, takenAt)),

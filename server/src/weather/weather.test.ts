@@ -1,10 +1,9 @@
 import { placeForecastSchema, weatherSchema } from '@vaktman/contract';
-import { demoArchive } from '@vaktman/demo';
 import type { AddressInfo } from 'node:net';
 import { createServer, type Server } from 'node:http';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { appOn, freshDatabase } from '../../test/testDatabase';
-import { importArchive, type Pool } from '../index';
+import { appOn, demoDatabase } from '../../test/testDatabase';
+import { type Pool } from '../index';
 import { weatherStandIn } from './standIn';
 
 let pool: Pool;
@@ -16,8 +15,7 @@ const listening = async (server: Server): Promise<string> => {
   return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 };
 beforeAll(async () => {
-  ({ pool, drop } = await freshDatabase());
-  await importArchive(pool, demoArchive());
+  ({ pool, drop } = await demoDatabase());
 }, 60_000);
 afterAll(async () => {
   for (const server of servers) server.close();

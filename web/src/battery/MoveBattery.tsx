@@ -1,5 +1,5 @@
 import type { BatteryDetail, BatteryMove } from '@vaktman/contract';
-import { CAPABILITY_LIMIT_PERCENT, LIMITS, parseArrangement, type Arrangement } from '@vaktman/core';
+import { CAPABILITY_LIMIT_PERCENT, LIMITS, parseArrangement, type Arrangement, present } from '@vaktman/core';
 import { useDeferredValue, useState } from 'react';
 import styled from 'styled-components';
 import { useBatteriesInfiniteQuery, useMoveBatteryMutation, useRegisterQuery } from '../api/api';
@@ -71,7 +71,7 @@ const MOST_SHOWN = 50;
 /** What is done with a battery: fitted, swapped, taken out, scrapped; always with a reason that stays with it. */
 export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
   const kinds = kindsFor(detail);
-  const [kind, setKind] = useState<Kind>(kinds[0]!);
+  const [kind, setKind] = useState<Kind>(present(kinds[0]));
   const [unitId, setUnitId] = useState('');
   const [position, setPosition] = useState('A');
   const [withBatteryId, setWithBatteryId] = useState('');
@@ -136,7 +136,7 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
       <ChoiceField
         label="What"
         value={kind}
-        onChange={(value) => setKind(kinds.find((known) => known === value) ?? kinds[0]!)}
+        onChange={(value) => setKind(kinds.find((known) => known === value) ?? present(kinds[0]))}
         options={kinds.map((known) => [known, WORDS[known]] as const)}
       />
       {kind !== 'fit' ? null : (

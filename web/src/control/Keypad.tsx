@@ -1,3 +1,4 @@
+import { present } from '@vaktman/core';
 import { Delete } from 'lucide-react';
 import { useEffectEvent, useLayoutEffect, useReducer, useRef } from 'react';
 import { Button } from 'react-aria-components';
@@ -195,17 +196,17 @@ export const Keypad = ({
   const [, redraw] = useReducer((count: number) => count + 1, 0);
   entry.current ??= initialEntry(fields);
   const { texts, active, notice } = entry.current;
-  const field = fields[active]!;
+  const field = present(fields[active]);
 
   const set = (part: Partial<EntryState>): void => {
-    entry.current = { ...entry.current!, ...part };
+    entry.current = { ...present(entry.current), ...part };
     redraw();
   };
   const select = (index: number): void => set({ active: index, fresh: true });
 
   const press = (key: string): void => {
-    const now = entry.current!;
-    const own = fields[now.active]!.key;
+    const now = present(entry.current);
+    const own = present(fields[now.active]).key;
     const before = now.fresh && key !== 'back' && key !== 'sign' ? '' : (now.texts[own] ?? '');
     const next = { ...now.texts, [own]: typed(before, key) };
     set({ texts: next, fresh: false, notice: null });
@@ -214,8 +215,8 @@ export const Keypad = ({
 
   const [saving, askToSave] = useOnce(save);
   const enter = (): unknown => {
-    const now = entry.current!;
-    const here = fields[now.active]!;
+    const now = present(entry.current);
+    const here = present(fields[now.active]);
     const own = check(here, now.texts[here.key] ?? '');
     if (own !== null && own.kind !== 'unusual') {
       set({ notice: own });

@@ -1,3 +1,4 @@
+import { present } from '@vaktman/core';
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
@@ -92,7 +93,7 @@ export const LongTable = <Row,>({
     estimateSize: () => ROW_PX,
     overscan: BESIDE,
     scrollMargin: topPx,
-    getItemKey: (index) => rowKey(rows[index]!),
+    getItemKey: (index) => rowKey(present(rows[index])),
   });
   const isPrinting = usePrinting();
   // Paper has no scrolling: every row that is there is on it.
@@ -152,7 +153,7 @@ export const LongTable = <Row,>({
             </tr>
           ) : null}
           {items.map((item) => {
-            const row = rows[item.index]!;
+            const row = present(rows[item.index]);
             return (
               <tr key={item.key} ref={virtual.measureElement} data-index={item.index} aria-rowindex={item.index + 2}>
                 {columns.map(({ words, cell, wide: isWide }, index) => (

@@ -1,4 +1,4 @@
-import { figure } from '@vaktman/core';
+import { figure, present } from '@vaktman/core';
 import styled from 'styled-components';
 import { SvgFigure } from '../control/Figure';
 import { MARK_WORDS, MarkShape, type MarkKind } from '../control/Mark';
@@ -236,8 +236,8 @@ export const LadderDrawing = ({
             key={rung.name}
             rung={rung}
             y={TOP + index * ROW}
-            start={TOP + Math.min(height, starts[index]!)}
-            end={TOP + Math.min(height, starts[index]! + rung.volts * scale)}
+            start={TOP + Math.min(height, present(starts[index]))}
+            end={TOP + Math.min(height, present(starts[index]) + rung.volts * scale)}
           />
         ),
       )}

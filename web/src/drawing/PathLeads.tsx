@@ -1,3 +1,4 @@
+import { present } from '@vaktman/core';
 import type { Leads, PathLayout, Probe, XY } from '@vaktman/core';
 
 /** Where a point of the path lies; a probe may touch a part that has no number of its own. */
@@ -51,14 +52,14 @@ const Needle = ({
 };
 
 const middleOf = (lines: readonly (readonly XY[])[]): XY => {
-  const line = lines[0]!;
+  const line = present(lines[0]);
   const longest = line.slice(1).reduce(
     (best, point, index) => {
-      const from = line[index]!;
+      const from = present(line[index]);
       const length = Math.hypot(point[0] - from[0], point[1] - from[1]);
       return length > best.length ? { length, at: [(point[0] + from[0]) / 2, (point[1] + from[1]) / 2] as XY } : best;
     },
-    { length: 0, at: line[0]! },
+    { length: 0, at: present(line[0]) },
   );
   return longest.at;
 };
@@ -102,10 +103,11 @@ const Pile = ({ layout, at }: { layout: PathLayout; at: 'starter' | 'bank' }) =>
 /** Where the ring of the clamp is drawn: round the lead of the pile, the charge cable, the bank's lead or a battery's. */
 const clampPlace = (layout: PathLayout, leads: Leads): { at: XY; upright: boolean } => {
   const at = leads.clamp?.at ?? 'bank';
-  const feed = layout.stretches.find(({ id }) => id === 'starter.positive')!.lines[0]!;
-  if (at === 'bank') return { at: [feed[0]![0], (feed[0]![1] + feed[1]![1]) / 2], upright: true };
+  const feed = present(present(layout.stretches.find(({ id }) => id === 'starter.positive')).lines[0]);
+  if (at === 'bank')
+    return { at: [present(feed[0])[0], (present(feed[0])[1] + present(feed[1])[1]) / 2], upright: true };
   if (at.startsWith('post:')) {
-    const post = spotOf(layout, `${at.slice(5)}+`) ?? feed[0]!;
+    const post = spotOf(layout, `${at.slice(5)}+`) ?? present(feed[0]);
     return { at: [post[0], post[1] - 22], upright: true };
   }
   if (leads.pile?.at === 'starter') return { at: [598, 270], upright: false };

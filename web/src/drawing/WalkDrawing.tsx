@@ -1,4 +1,12 @@
-import { WALK_PLACE, walkLayout, walkNode, type WalkLayout, type WalkPlace, type WalkState } from '@vaktman/core';
+import {
+  WALK_PLACE,
+  walkLayout,
+  walkNode,
+  type WalkLayout,
+  type WalkPlace,
+  type WalkState,
+  present,
+} from '@vaktman/core';
 import styled from 'styled-components';
 
 const Svg = styled.svg`
@@ -97,8 +105,8 @@ const Place = ({ place, answer }: { place: WalkPlace; answer: string | undefined
 };
 
 const Line = ({ layout, line }: { layout: WalkLayout; line: WalkLayout['lines'][number] }) => {
-  const from = layout.places.find(({ id }) => id === line.from)!;
-  const to = layout.places.find(({ id }) => id === line.to)!;
+  const from = present(layout.places.find(({ id }) => id === line.from));
+  const to = present(layout.places.find(({ id }) => id === line.to));
   const { width, height } = WALK_PLACE;
   const down = to.y > from.y;
   const side = to.x === from.x;
@@ -114,7 +122,7 @@ const Line = ({ layout, line }: { layout: WalkLayout; line: WalkLayout['lines'][
     ? `M${from.x + width} ${from.y + height - 9}H${lane}V${to.y + height / 2}H${to.x + width}`
     : side
       ? `M${start[0]} ${start[1]}L${finish[0]} ${finish[1]}`
-      : `M${start[0]} ${start[1]}H${(start[0]! + finish[0]!) / 2}V${finish[1]}H${finish[0]}`;
+      : `M${start[0]} ${start[1]}H${(present(start[0]) + present(finish[0])) / 2}V${finish[1]}H${finish[0]}`;
   const out = line.state === 'ruled-out';
   return (
     <g>
@@ -127,8 +135,8 @@ const Line = ({ layout, line }: { layout: WalkLayout; line: WalkLayout['lines'][
       />
       {out || !side || far ? null : (
         <text
-          x={side ? start[0]! + 6 : Math.min(start[0]!, finish[0]!) + 4}
-          y={side ? (start[1]! + finish[1]!) / 2 + 5 : finish[1]! - 5}
+          x={side ? present(start[0]) + 6 : Math.min(present(start[0]), present(finish[0])) + 4}
+          y={side ? (present(start[1]) + present(finish[1])) / 2 + 5 : present(finish[1]) - 5}
           fontSize="13"
           fontWeight={line.state === 'taken' ? 700 : 500}
           fill="var(--ink-2)"

@@ -1,4 +1,5 @@
-import { CLOCK_LATENCY_MS, entryIdOf, visitDetail, type Entry, type VisitDetail } from '@vaktman/contract';
+import { recordedVisit } from '@vaktman/core';
+import { CLOCK_LATENCY_MS, entryIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 
 const putRight = (at: string, aheadMs: number): string => new Date(Date.parse(at) - aheadMs).toISOString();
 
@@ -52,13 +53,13 @@ const openingOf = ({ file, unitAtOpening }: VisitDetail) => ({
 /** The visit with one more entry; an entry it has already changes nothing. Null when the visit was never opened here. */
 export const applyEntry = (detail: VisitDetail | null, entry: Entry): VisitDetail | null => {
   if (entry.kind === 'visit')
-    return detail ?? visitDetail({ opening: entry.opening, readings: [], events: [], takenBy: {}, amended: {} });
+    return detail ?? recordedVisit({ opening: entry.opening, readings: [], events: [], takenBy: {}, amended: {} });
   if (detail === null) return null;
   const { events, takenBy, amended, signedAs } = detail;
   const { readings } = detail.file;
   if (entry.kind === 'event') {
     if (events.some(({ eventId }) => eventId === entry.event.eventId)) return detail;
-    return visitDetail({
+    return recordedVisit({
       opening: openingOf(detail),
       readings,
       events: [...events, entry.event],
@@ -69,7 +70,7 @@ export const applyEntry = (detail: VisitDetail | null, entry: Entry): VisitDetai
   }
   const { reading } = entry;
   if (readings.some(({ id }) => id === reading.id)) return detail;
-  return visitDetail({
+  return recordedVisit({
     opening: openingOf(detail),
     readings: [...readings, reading],
     events,
@@ -109,7 +110,7 @@ export const mergeVisit = (stored: VisitDetail | null, entries: readonly Entry[]
 /** The visit without some entries: set aside, or to be joined anew. */
 export const withoutEntries = (detail: VisitDetail, entries: readonly Entry[]): VisitDetail => {
   const gone = new Set(entries.map(entryIdOf));
-  return visitDetail({
+  return recordedVisit({
     opening: openingOf(detail),
     readings: detail.file.readings.filter(({ id }) => !gone.has(id)),
     events: detail.events.filter(({ eventId }) => !gone.has(eventId)),

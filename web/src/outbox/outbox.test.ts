@@ -1,7 +1,8 @@
+import { recordedVisit } from '@vaktman/core';
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
-import { visitDetail, visitIdOf, type Batch, type Entry, type VisitDetail } from '@vaktman/contract';
+import { visitIdOf, type Batch, type Entry, type VisitDetail } from '@vaktman/contract';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { v7 } from 'uuid';
@@ -203,7 +204,7 @@ describe('the outbox', () => {
     await outbox.record(first);
     await settled();
     const here = visitHere(id);
-    const fromServer = visitDetail({
+    const fromServer = recordedVisit({
       opening: { unit: here.unitAtOpening, method: here.file.method, visit: { ...here.file.visit, at: at('04') } },
       readings: [{ ...first.reading, at: at('09') }],
       events: [],

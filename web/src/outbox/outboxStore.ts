@@ -1,3 +1,4 @@
+import { present } from '@vaktman/core';
 import { entrySchema, entryIdOf, visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { v7 } from 'uuid';
@@ -113,7 +114,7 @@ export class OutboxStore {
   async waiting(): Promise<Waiting[]> {
     const store = (await this.#database).transaction('waiting').store;
     const [keys, entries] = await Promise.all([store.getAllKeys(), store.getAll()]);
-    return keys.map((sequence, index) => ({ sequence, entry: entries[index]! }));
+    return keys.map((sequence, index) => ({ sequence, entry: present(entries[index]) }));
   }
 
   async remove(sequences: readonly number[]): Promise<void> {
@@ -136,7 +137,7 @@ export class OutboxStore {
   async aside(): Promise<Aside[]> {
     const store = (await this.#database).transaction('aside').store;
     const [keys, values] = await Promise.all([store.getAllKeys(), store.getAll()]);
-    return keys.map((sequence, index) => ({ sequence, ...values[index]! }));
+    return keys.map((sequence, index) => ({ sequence, ...present(values[index]) }));
   }
 
   /** Puts entries that were set aside back in line, in their old order. */

@@ -1,4 +1,4 @@
-import { batteriesInOrder, BATTERY_TOOLS, type BatteryTool, type Unit } from '@vaktman/core';
+import { batteriesInOrder, BATTERY_TOOLS, type BatteryTool, type Unit, present } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/ChoiceField';
@@ -26,7 +26,7 @@ export const toolName = (tool: BatteryTool): string => NAMES[tool];
 export const BatteryTools = ({ unit, use }: { unit: Unit; use: (tool: BatteryTool, position: string) => void }) => {
   const positions = batteriesInOrder(unit.bank).map(({ position }) => position);
   const [tool, setTool] = useState<BatteryTool>('hydrometer');
-  const [position, setPosition] = useState(positions[0]!);
+  const [position, setPosition] = useState(present(positions[0]));
   return (
     <Row role="group" aria-label="Tools">
       <ChoiceField

@@ -13,6 +13,7 @@ import {
   type DebriefInput,
   type Score,
   type Unit,
+  present,
 } from '@vaktman/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
@@ -248,7 +249,7 @@ const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; 
             />
             <Key
               onPress={() => {
-                const chosen = parts[part]!;
+                const chosen = present(parts[part]);
                 const repaired = afterRepair(faults, chosen.part);
                 repair(repaired.faults);
                 changeDone((before) => ({

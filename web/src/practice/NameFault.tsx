@@ -6,6 +6,7 @@ import {
   type FaultKind,
   type NamedFault,
   type Unit,
+  present,
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -41,7 +42,7 @@ export const NameFault = ({
   const [kind, setKind] = useState<FaultKind>('battery.weak');
   const places = placesOf(unit, kind);
   const [place, setPlace] = useState('');
-  const at = places.includes(place) ? place : places[0]!;
+  const at = places.includes(place) ? place : present(places[0]);
   return (
     <Panel role="group" aria-label="Name the fault">
       <div className="stack">

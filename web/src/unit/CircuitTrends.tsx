@@ -1,5 +1,5 @@
 import type { UnitHistory } from '@vaktman/contract';
-import { figure } from '@vaktman/core';
+import { figure, present } from '@vaktman/core';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import styled from 'styled-components';
 import { monthOf } from './timeScale';
@@ -71,7 +71,7 @@ const Small = ({ trend }: { trend: Trend }) => {
                 dataKey="ms"
                 type="number"
                 domain={['dataMin', 'dataMax']}
-                ticks={[points[0]!.ms, last!.ms]}
+                ticks={[present(points[0]).ms, present(last).ms]}
                 tickFormatter={monthOf}
                 stroke="var(--ink)"
                 tick={{ fill: 'var(--ink-2)' }}

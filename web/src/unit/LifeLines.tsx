@@ -1,5 +1,12 @@
 import type { Placement, UnitDetail, UnitHistory } from '@vaktman/contract';
-import { capabilityOn, CAPABILITY_LIMIT_PERCENT, figure, type BatteryOutlook, type Forecast } from '@vaktman/core';
+import {
+  capabilityOn,
+  CAPABILITY_LIMIT_PERCENT,
+  figure,
+  type BatteryOutlook,
+  type Forecast,
+  present,
+} from '@vaktman/core';
 import { Line, LineChart, ReferenceDot, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -149,14 +156,14 @@ interface Wanted {
 
 const Lines = ({ wanted, scale }: { wanted: Wanted; scale: TimeScale }) => {
   const { outlook, values, lives } = wanted;
-  const present = lives.find(({ to }) => to === null);
+  const current = lives.find(({ to }) => to === null);
   const last = values.at(-1);
   const rows = [
     ...values.flatMap(({ ms, value }, index) => {
       // A battery that was changed begins a line of its own.
       const changed = lives.some(({ from }) => {
         const at = Date.parse(from);
-        return index > 0 && values[index - 1]!.ms < at && at <= ms;
+        return index > 0 && present(values[index - 1]).ms < at && at <= ms;
       });
       return changed
         ? [
@@ -234,7 +241,7 @@ const Lines = ({ wanted, scale }: { wanted: Wanted; scale: TimeScale }) => {
             <Link
               key={life.placementId}
               to={`/batteries/${life.batteryId}`}
-              className={life === present ? 'now' : ''}
+              className={life === current ? 'now' : ''}
               style={{ left: `${from}%`, width: `${to - from}%` }}
             >
               {life.battery.serial ?? 'no serial'}

@@ -8,6 +8,7 @@ import {
   type Arrangement,
   type Cable,
   type Unit,
+  present,
 } from '@vaktman/core';
 import type { Resolver } from 'react-hook-form';
 
@@ -298,7 +299,7 @@ export const formResolver =
       const keys = path.split('.');
       let level = errors;
       for (const key of keys.slice(0, -1)) level = (level[key] ??= {}) as Record<string, unknown>;
-      level[keys.at(-1)!] = { type: 'checked', message };
+      level[present(keys.at(-1))] = { type: 'checked', message };
     }
     return { values: {}, errors } as Awaited<ReturnType<Resolver<UnitFormFields>>>;
   };

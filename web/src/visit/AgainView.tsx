@@ -11,6 +11,7 @@ import {
   type JudgedStep,
   type ProfileName,
   type StepDifference,
+  present,
 } from '@vaktman/core';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
@@ -68,7 +69,7 @@ export const AgainView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const own = detail.file.method.profile;
   const others = PROFILE_NAMES.filter((name) => name !== own);
   const asked = params.get('under');
-  const under: ProfileName = others.find((name) => name === asked) ?? others[0]!;
+  const under: ProfileName = others.find((name) => name === asked) ?? present(others[0]);
   const again = useMemo(() => judgeAgain(detail.file, under), [detail, under]);
   return (
     <VisitSheet detail={detail} judged={judged}>

@@ -6,6 +6,7 @@ import {
   type Unit,
   OLD_BATTERY_FATES,
   type OldBatteryFate,
+  present,
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -62,7 +63,7 @@ export const BatteryFitting = ({
   save: (fitted: Fitting[]) => unknown;
   close: () => void;
 }) => {
-  const old = batteriesInOrder(unit.bank).find(({ position }) => position === at[0])!;
+  const old = present(batteriesInOrder(unit.bank).find(({ position }) => position === at[0]));
   const [typed, setTyped] = useState<Typed>({
     make: old.make ?? '',
     ratingValue: old.rating === undefined ? '' : String(old.rating.value),
@@ -83,7 +84,7 @@ export const BatteryFitting = ({
         ...labelOf(typed),
         duty: old.duty,
         ...(old.nominalVolts === undefined ? {} : { nominalVolts: old.nominalVolts }),
-        ...((serials[position] ?? '').trim() === '' ? {} : { serial: serials[position]!.trim() }),
+        ...((serials[position] ?? '').trim() === '' ? {} : { serial: present(serials[position]).trim() }),
         ...(typed.fitted === '' ? {} : { fitted: typed.fitted }),
       },
     }));

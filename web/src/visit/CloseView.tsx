@@ -1,5 +1,12 @@
-import { DEFER_WORDS } from '@vaktman/contract';
-import { DISPOSITION_WORDS, LONGEST_REMARK, pointName, proposedDue, stepTitle, type JudgedStep } from '@vaktman/core';
+import {
+  DISPOSITION_WORDS,
+  LONGEST_REMARK,
+  pointName,
+  proposedDue,
+  stepTitle,
+  type JudgedStep,
+  DEFER_WORDS,
+} from '@vaktman/core';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';

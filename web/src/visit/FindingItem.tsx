@@ -10,6 +10,7 @@ import {
   stepTitle,
   type Action,
   type Finding,
+  present,
 } from '@vaktman/core';
 import { useState } from 'react';
 import { Label, Radio, RadioGroup } from 'react-aria-components';
@@ -120,7 +121,7 @@ export const FindingItem = ({ detail, judged, finding }: { detail: VisitDetail; 
   const [chosen, setChosen] = useState(actions[0]?.words ?? '');
   const [asking, setAsking] = useState(false);
   const [fitting, setFitting] = useState(false);
-  const action = actions.find(({ words }) => words === chosen) ?? actions[0]!;
+  const action = actions.find(({ words }) => words === chosen) ?? present(actions[0]);
   const at = positions(file.unit);
   const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
   const done = (fitted?: Fitting[]): Promise<void> =>

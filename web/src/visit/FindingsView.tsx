@@ -1,5 +1,4 @@
-import { DEFER_WORDS } from '@vaktman/contract';
-import { pointName, stepTitle } from '@vaktman/core';
+import { pointName, stepTitle, DEFER_WORDS } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { PrimaryKeyLink } from '../control/Key';

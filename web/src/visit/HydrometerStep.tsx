@@ -1,5 +1,11 @@
-import { CAUTION_WORDS } from '@vaktman/contract';
-import { celsiusText, correctedGravity, figure, freezingPointC, gravityChargePercent } from '@vaktman/core';
+import {
+  celsiusText,
+  correctedGravity,
+  figure,
+  freezingPointC,
+  gravityChargePercent,
+  CAUTION_WORDS,
+} from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Figure } from '../control/Figure';

@@ -1,4 +1,3 @@
-import { CAUTION_WORDS } from '@vaktman/contract';
 import {
   crankCoolDown,
   figure,
@@ -9,6 +8,8 @@ import {
   stepTitle,
   type Leads,
   type Unit,
+  present,
+  CAUTION_WORDS,
 } from '@vaktman/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
@@ -131,8 +132,8 @@ export const LadderStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
       volts: read[name]?.volts ?? null,
       limitVolts: limitOf(name),
       mark,
-      from: numbers[index]!,
-      to: numbers[index + 1]!,
+      from: present(numbers[index]),
+      to: present(numbers[index + 1]),
     };
   });
   const sourceVolts = read.source?.volts ?? null;

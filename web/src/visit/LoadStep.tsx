@@ -1,4 +1,3 @@
-import { CAUTION_WORDS } from '@vaktman/contract';
 import {
   batteryTemperature,
   celsiusText,
@@ -12,6 +11,8 @@ import {
   stepTitle,
   voltsText,
   type Reading,
+  present,
+  CAUTION_WORDS,
 } from '@vaktman/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
@@ -134,7 +135,7 @@ export const LoadStep = ({ detail, judged, point }: StepProps) => {
   const callOff = useCallOff();
   const { outcomes, judgement } = judged;
   const { facts } = outcomes;
-  const battery = facts.batteries.get(point)!;
+  const battery = present(facts.batteries.get(point));
   const target = loadTarget(battery);
   const read = batteryTemperature(facts, point, null);
   const temperature =

@@ -1,3 +1,4 @@
+import { present, CAUTION_WORDS } from '@vaktman/core';
 import type { Seen } from './lookChoices';
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
@@ -7,7 +8,6 @@ import { inReach } from '../control/inReach';
 import { PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { PHONE } from '../theme/screen';
-import { CAUTION_WORDS } from '@vaktman/contract';
 import { chosen, furtherLooks, lookRows, type LookRow } from './lookChoices';
 import { onwardPath } from './nextPlace';
 import type { StepProps } from './stepProps';
@@ -95,7 +95,7 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const restIsSound = async (): Promise<void> => {
     const { pathname } = window.location;
     setBusy(true);
-    for (const row of unread) await record(row.choices[0]!.seen);
+    for (const row of unread) await record(present(row.choices[0]).seen);
     // Whoever has left meanwhile is not fetched back: the address changes before the view does.
     if (window.location.pathname === pathname) await navigate(`/visits/${visitId}`);
   };

@@ -1,5 +1,5 @@
-import { CAUTION_WORDS } from '@vaktman/contract';
 import {
+  stepEntry,
   ampsDecimals,
   crankCoolDown,
   figure,
@@ -8,6 +8,8 @@ import {
   separatingTests,
   stepTitle,
   type FeedQuantity,
+  present,
+  CAUTION_WORDS,
 } from '@vaktman/core';
 import { useState } from 'react';
 import { Checkbox, Label, Radio, RadioGroup } from 'react-aria-components';
@@ -138,20 +140,6 @@ const Further = styled.ul`
 `;
 
 /** Steps whose numbers come from a meter or clamp at once. */
-const FED_STEPS: ReadonlySet<MeasureStepName> = new Set<MeasureStepName>([
-  'start.drop',
-  'start.crankVolts',
-  'start.joint',
-  'start.solenoid',
-  'start.motor',
-  'start.control',
-  'charge.volts',
-  'charge.drop',
-  'charge.output',
-  'charge.recharge',
-  'charge.ripple',
-]);
-
 /** Whoever cranks is told when the fifteen seconds are over; the strip at the foot counts them on every screen. */
 const Cranking = ({ isOn, start, stop }: { isOn: boolean; start: () => void; stop: () => void }) =>
   isOn ? <Key onPress={stop}>It stands</Key> : <QuietKey onPress={start}>Cranking: count 15 s</QuietKey>;
@@ -183,7 +171,7 @@ const AfterFailure = ({ detail, judged }: Omit<StepProps, 'point'>) => {
     <>
       {tests.length === 0 ? null : (
         <section>
-          <h3>Tests that tell more: {tests[0]!.why}</h3>
+          <h3>Tests that tell more: {present(tests[0]).why}</h3>
           <Further>
             {tests.map(({ step, point, why }) => (
               <li key={`${step}@${point}`}>
@@ -357,7 +345,7 @@ export const MeasureStep = ({ detail, judged, point, step }: StepProps & { step:
       ))}
       {feeding ? (
         <FeedStrip feed={feed} close={() => setFeeding(false)} take={() => setPreset(fedValues(feed, fields))} />
-      ) : practice || !FED_STEPS.has(step) ? null : (
+      ) : practice || stepEntry(step).fedBy === undefined ? null : (
         <QuietKey onPress={() => setFeeding(true)}>Listen to the instruments</QuietKey>
       )}
       <ReadInstruments

@@ -1,5 +1,4 @@
-import { CAUTION_WORDS } from '@vaktman/contract';
-import { figure } from '@vaktman/core';
+import { figure, CAUTION_WORDS } from '@vaktman/core';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
 import { nextOnScreen, onwardPath } from './nextPlace';
 import { RestEntry } from './RestEntry';

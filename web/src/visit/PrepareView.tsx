@@ -1,4 +1,4 @@
-import { CAUTION_WORDS, DEFER_WORDS, type UnitDetail } from '@vaktman/contract';
+import { type UnitDetail } from '@vaktman/contract';
 import {
   CAUTIONS,
   keptMethod,
@@ -7,6 +7,8 @@ import {
   VISIT_REASONS,
   type ProfileName,
   type Symptom,
+  CAUTION_WORDS,
+  DEFER_WORDS,
 } from '@vaktman/core';
 import { Symptoms } from './Symptoms';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import { ampsText, circuitName, daysToHalfCharge, figure, latestDrain, pulledCircuits } from '@vaktman/core';
+import { ampsText, circuitName, daysToHalfCharge, figure, latestDrain, pulledCircuits, present } from '@vaktman/core';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
@@ -48,7 +48,8 @@ export const PullCircuits = ({ detail, judged }: Omit<StepProps, 'point'>) => {
       <h3>Pull one circuit after the other</h3>
       {days === null ? null : (
         <p>
-          At {ampsText(Math.abs(whole!.amps))} half the charge is gone in {figure(days, days < 10 ? 1 : 0)} days.
+          At {ampsText(Math.abs(present(whole).amps))} half the charge is gone in {figure(days, days < 10 ? 1 : 0)}{' '}
+          days.
         </p>
       )}
       <ol>

@@ -1,5 +1,4 @@
-import { fullVisitFile, visitRecord, type RecordRow } from '@vaktman/contract';
-import { visitText } from '@vaktman/core';
+import { visitText, fullVisitFile, visitRecord, type RecordRow } from '@vaktman/core';
 import { useMemo, type ReactNode } from 'react';
 import styled from 'styled-components';
 import { dateOf, dayTimeText, yardZoneName } from '../control/dates';

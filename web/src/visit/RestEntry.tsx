@@ -1,4 +1,4 @@
-import { figure, positions, stateOfChargePercent, type Battery } from '@vaktman/core';
+import { figure, positions, stateOfChargePercent, type Battery, present } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { clockTimeText } from '../control/dates';
@@ -125,7 +125,7 @@ export const RestEntry = ({
   const bankAtOnce = useAppSelector((state) => state.settings.bankAtOnce);
   const [volts, setVolts] = useState<number | null>(null);
   const { facts } = judged.outcomes;
-  const battery = facts.batteries.get(point)!;
+  const battery = present(facts.batteries.get(point));
   const reading = facts.current.get(`battery.openCircuit@${point}`);
   const settled = useSettledAtRest(detail);
   const unread = positions(detail.file.unit).filter(
@@ -174,7 +174,7 @@ export const RestEntry = ({
           key={`${point} ${String(again)} ${shown.join('')}`}
           columns={isBank ? 2 : 1}
           fields={[
-            ...shown.map((position) => voltsField(facts.batteries.get(position)!)),
+            ...shown.map((position) => voltsField(present(facts.batteries.get(position)))),
             ...(known === null ? [TEMPERATURE] : []),
           ]}
           onChange={(values) => setVolts(values[point] ?? null)}

@@ -1,5 +1,4 @@
-import { CAUTION_WORDS } from '@vaktman/contract';
-import type { Signature } from '@vaktman/core';
+import { CAUTION_WORDS, type Signature } from '@vaktman/core';
 import styled from 'styled-components';
 import { dayTimeText } from '../control/dates';
 import { KeyLink, PrimaryKeyLink } from '../control/Key';

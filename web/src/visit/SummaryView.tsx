@@ -1,4 +1,3 @@
-import { DEFER_WORDS } from '@vaktman/contract';
 import {
   DISPOSITION_WORDS,
   figure,
@@ -10,6 +9,7 @@ import {
   signatureOf,
   stepTitle,
   type JudgedStep,
+  DEFER_WORDS,
 } from '@vaktman/core';
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';

@@ -1,4 +1,13 @@
-import { pointName, stepTitle, SYMPTOM_WORDS, symptomPlaces, SYMPTOMS, type Symptom, type Unit } from '@vaktman/core';
+import {
+  pointName,
+  stepTitle,
+  SYMPTOM_WORDS,
+  symptomPlaces,
+  SYMPTOMS,
+  type Symptom,
+  type Unit,
+  present,
+} from '@vaktman/core';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
 
@@ -70,8 +79,8 @@ export const Symptoms = ({
             .slice(0, MOST_SHOWN)
             .map(({ step, point }) => `${stepTitle(step).toLowerCase()}, ${pointName(point)}`)
             .join('; ')}
-          {first.length > MOST_SHOWN ? `; and ${first.length - MOST_SHOWN} more` : ''}. {first[0]!.because} Then the
-          rest of the visit, in its order.
+          {first.length > MOST_SHOWN ? `; and ${first.length - MOST_SHOWN} more` : ''}. {present(first[0]).because} Then
+          the rest of the visit, in its order.
         </p>
       )}
     </Part>

@@ -1,4 +1,3 @@
-import { CAUTION_WORDS } from '@vaktman/contract';
 import {
   asksForAnswer,
   crankCoolDown,
@@ -12,6 +11,8 @@ import {
   walkNode,
   type WalkPoint,
   type WalkReading,
+  present,
+  CAUTION_WORDS,
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
@@ -85,7 +86,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const said = Object.fromEntries(Object.entries(answers).map(([point, reading]) => [point, walkAnswerText(reading)]));
   const lastTaken = state.taken.at(-1)?.point;
   const record = async (fields: { volts: number } | { answer: NonNullable<WalkReading['answer']> }) => {
-    await recorder.reading({ step: 'start.walk', point: at!, ...fields });
+    await recorder.reading({ step: 'start.walk', point: present(at), ...fields });
     setRedo(null);
     setOverridden(false);
   };
@@ -143,7 +144,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
                 const Choice = index === 0 ? PrimaryKey : Key;
                 return (
                   <Choice key={answer} onPress={() => record({ answer })}>
-                    {answer[0]!.toUpperCase() + answer.slice(1)}
+                    {present(answer[0]).toUpperCase() + answer.slice(1)}
                   </Choice>
                 );
               })}

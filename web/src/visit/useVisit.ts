@@ -1,4 +1,4 @@
-import { signedJudgement, type Entry, type VisitDetail } from '@vaktman/contract';
+import { type Entry, type VisitDetail } from '@vaktman/contract';
 import {
   type VisitEvent,
   judge,
@@ -11,6 +11,7 @@ import {
   type Retest,
   chargesOf,
   signatureOf,
+  signedJudgement,
 } from '@vaktman/core';
 import { useEffect, useMemo, useState } from 'react';
 import { v7 } from 'uuid';

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { degreesShort, DISPOSITION_WORDS, figure, nightAdvice } from '@vaktman/core';
+import { degreesShort, DISPOSITION_WORDS, figure, nightAdvice, present } from '@vaktman/core';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -198,7 +198,7 @@ export const WatchList = ({
     <Scroller ref={scroller}>
       <ul style={{ height: virtual.getTotalSize(), position: 'relative' }} aria-label="Units">
         {virtual.getVirtualItems().map((item) => {
-          const line = lines[item.index]!;
+          const line = present(lines[item.index]);
           return (
             <li
               key={item.key}
@@ -218,7 +218,7 @@ export const WatchList = ({
                     starts down to
                     {nights.get(line.yard.yardId) === undefined
                       ? ''
-                      : `; coldest night ${figure(nights.get(line.yard.yardId)!.lowestC, 0)} °C`}
+                      : `; coldest night ${figure(present(nights.get(line.yard.yardId)).lowestC, 0)} °C`}
                   </small>
                   <small className="left">How it left its visit</small>
                   <small className="due">due</small>

@@ -1,5 +1,13 @@
 import type { Watch, WatchRow, Weather, Yard } from '@vaktman/contract';
-import { COLD_ANSWERS, coldAnswer, DISPOSITIONS, watchMark, type ColdAnswer, type Disposition } from '@vaktman/core';
+import {
+  COLD_ANSWERS,
+  coldAnswer,
+  DISPOSITIONS,
+  watchMark,
+  type ColdAnswer,
+  type Disposition,
+  present,
+} from '@vaktman/core';
 
 /** Orders of the list: what needs most, the warmest coldest start, what is due, what fails first, by number. */
 export const SORTS = ['need', 'cold', 'due', 'under', 'unit'] as const;
@@ -63,7 +71,8 @@ const afterRepairs = (row: WatchRow): WatchRow => ({
   ...row,
   cold: row.coldAfter === null ? row.cold : [row.coldAfter[0], row.coldAfter[0], row.coldAfter[1]],
   disposition: row.disposition === 'hold' ? 'ready' : row.disposition,
-  headline: row.actions.length === 0 || row.disposition !== 'hold' ? row.headline : `Done: ${row.actions[0]!.action}`,
+  headline:
+    row.actions.length === 0 || row.disposition !== 'hold' ? row.headline : `Done: ${present(row.actions[0]).action}`,
   underAt: row.coldAfter === null ? row.underAt : null,
   underOn: row.coldAfter === null ? row.underOn : null,
   actions: row.disposition === 'hold' ? [] : row.actions,

@@ -34,6 +34,8 @@ const judgeCaseLeak = (
 export const caseLeak = stepRecord(caseLeakReading, {
   stage: 'batteries',
   title: 'Leakage over the case',
+  minutes: 1,
+  hands: 1,
   points: positions,
   judge: (reading, { facts }) =>
     judgeCaseLeak(reading, { battery: batteryOf(facts, reading.point), limits: facts.limits }),

@@ -83,6 +83,8 @@ const judgeConductance = (reading: ConductanceReading, { battery, limits }: Cond
 export const conductance = stepRecord(conductanceReading, {
   stage: 'batteries',
   title: 'Conductance',
+  minutes: 2,
+  hands: 1,
   points: positions,
   judge: (reading, { facts }) =>
     judgeConductance(reading, { battery: batteryOf(facts, reading.point), limits: facts.limits }),

@@ -86,6 +86,8 @@ const judge = (reading: DrainReading, facts: VisitFacts): Outcome => {
 export const drain = stepRecord(drainReading, {
   stage: 'batteries',
   title: 'Parked drain',
+  minutes: 5,
+  hands: 1,
   points: fixed('bank'),
   judge: (reading, { facts }) => judge(reading, facts),
   words: ({ amps, minutesParked }) => `${ampsText(amps)} after ${figure(minutesParked, 0)} min parked`,
@@ -96,6 +98,8 @@ export const drain = stepRecord(drainReading, {
 export const drainCircuit = stepRecord(drainCircuitReading, {
   stage: 'batteries',
   title: 'Drain of one circuit',
+  minutes: 2,
+  hands: 1,
   points: fixed(),
   takes: { what: 'circuit:NAME', at: (_unit, point) => point.startsWith(CIRCUIT) && circuitName(point).trim() !== '' },
   judge: (reading, { facts }): Outcome => {

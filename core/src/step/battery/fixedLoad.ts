@@ -17,6 +17,8 @@ const fixedLoadReading = readingOf('battery.fixedLoad', {
 export const fixedLoad = stepRecord(fixedLoadReading, {
   stage: 'batteries',
   title: 'Tester with a fixed load',
+  minutes: 2,
+  hands: 1,
   points: positions,
   judge: ({ point, volts, seconds, limitVolts }) => {
     const read = `${voltsText(volts)} after ${figure(seconds, 0)} s`;

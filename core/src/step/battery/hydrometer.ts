@@ -1,3 +1,4 @@
+import { present } from '../../quantity/present';
 import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
@@ -62,7 +63,7 @@ export const judgeHydrometer = (
     return failed(against, because, [trouble('battery.dead-cell', at, because, 'replace'), ...lowCharge]);
   }
   if (!isUnder(spread, unevenSpread)) {
-    const because = `${apart[0]!.toUpperCase()}${apart.slice(1)}: charge and check again.`;
+    const because = `${present(apart[0]).toUpperCase()}${apart.slice(1)}: charge and check again.`;
     return marginal(against, because, [trouble('battery.uneven', at, because), ...lowCharge]);
   }
   const lowest = lowCharge[0];
@@ -73,6 +74,8 @@ export const judgeHydrometer = (
 export const hydrometer = stepRecord(hydrometerReading, {
   stage: 'batteries',
   title: 'Hydrometer, six cells',
+  minutes: 6,
+  hands: 1,
   points: positions,
   judge: (reading, { facts }) =>
     judgeHydrometer(reading, { battery: batteryOf(facts, reading.point), limits: facts.limits }),

@@ -1,3 +1,4 @@
+import { present } from '../../quantity/present';
 import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
@@ -221,7 +222,10 @@ export const judgeLoad = (reading: LoadReading, conditions: LoadConditions): Out
   const spoiler = low ? punishing[0] : flattering[0];
   const opposite = flattering.length > 0 && punishing.length > 0;
   if (opposite) {
-    return wrong(`${read} decides nothing: ${flattering[0]!.what}, and ${punishing[0]!.what}.`, punishing[0]!.redo);
+    return wrong(
+      `${read} decides nothing: ${present(flattering[0]).what}, and ${present(punishing[0]).what}.`,
+      present(punishing[0]).redo,
+    );
   }
   if (spoiler !== undefined) {
     return wrong(`${read} is ${low ? 'under' : 'over'} the limit, but ${spoiler.what}.`, spoiler.redo);
@@ -255,6 +259,9 @@ const owesLoad = (scene: Scene, position: string): boolean =>
 export const load = stepRecord(loadReading, {
   stage: 'batteries',
   title: 'Load test',
+  minutes: 3,
+  hands: 1,
+  fedBy: ['dc-volts', 'dc-amps'],
   points: positions,
   judge: (reading, scene) => {
     const { facts } = scene;

@@ -24,6 +24,8 @@ const TIMES_NEW = 2;
 export const milliohm = stepRecord(milliohmReading, {
   stage: 'batteries',
   title: 'Milliohms',
+  minutes: 2,
+  hands: 1,
   points: positions,
   judge: ({ point, milliohms }, { facts }) => {
     const battery = batteryOf(facts, point);

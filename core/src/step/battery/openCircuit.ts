@@ -126,6 +126,8 @@ const atRest = (scene: Scene, reading: OpenCircuitReading): AtRest =>
 export const openCircuit = stepRecord(openCircuitReading, {
   stage: 'batteries',
   title: 'Open-circuit volts',
+  minutes: 1,
+  hands: 1,
   points: positions,
   judge: (reading, scene) => atRest(scene, reading).outcome,
   words: ({ volts }) => voltsText(volts),

@@ -108,6 +108,8 @@ export const judgeStarterLoad = (
 export const starterLoad = stepRecord(starterLoadReading, {
   stage: 'batteries',
   title: 'Starter as the load',
+  minutes: 5,
+  hands: 2,
   points: fixed('bank'),
   judge: (reading, scene) =>
     judgeStarterLoad(reading, {

@@ -91,6 +91,8 @@ const judge = (reading: TesterReading, facts: VisitFacts): Outcome => {
 export const tester = stepRecord(testerReading, {
   stage: 'batteries',
   title: "A tester's own word",
+  minutes: 2,
+  hands: 1,
   points: positions,
   judge: (reading, { facts }) => judge(reading, facts),
   words: ({ result, clamps, measured, standard, healthPercent, volts }) =>

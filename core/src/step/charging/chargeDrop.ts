@@ -132,6 +132,9 @@ export const cablesAreGood = (scene: Scene, id: string): boolean =>
 export const chargeDrop = stepRecord(chargeDropReading, {
   stage: 'charging',
   title: 'Volts lost in the charging cables',
+  minutes: 4,
+  hands: 1,
+  fedBy: ['dc-volts', 'dc-amps'],
   points: chargeSidePoints,
   judge: (reading, { facts }) => {
     const { side, alternator } = chargeSide(reading.point);

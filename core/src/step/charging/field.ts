@@ -39,6 +39,8 @@ export const isInternal = (unit: Unit): boolean => {
 export const field = stepRecord(fieldReading, {
   stage: 'charging',
   title: 'Field supply',
+  minutes: 3,
+  hands: 1,
   points: fixed('regulator'),
   judge: (reading, { facts }) =>
     isInternal(facts.unit)

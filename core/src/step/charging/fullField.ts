@@ -17,6 +17,8 @@ const fullFieldReading = readingOf('charge.fullField', {
 export const fullField = stepRecord(fullFieldReading, {
   stage: 'charging',
   title: 'Full field',
+  minutes: 6,
+  hands: 1,
   points: alternatorIds,
   judge: (reading, { facts }) => {
     const shown = bypassShows(reading, facts);

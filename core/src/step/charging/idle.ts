@@ -86,6 +86,8 @@ const judge = (reading: IdleReading, scene: Scene): Outcome => {
 export const idle = stepRecord(idleReading, {
   stage: 'charging',
   title: 'Volts at idle',
+  minutes: 2,
+  hands: 1,
   points: fixed('bank'),
   judge,
   words: ({ volts, rpm, loads }) => `${voltsText(volts)} at ${figure(rpm, 0)} rpm, loads ${loads}`,

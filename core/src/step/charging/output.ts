@@ -98,6 +98,9 @@ const excusesOf = (scene: Scene, id: string): string[] => {
 export const output = stepRecord(outputReading, {
   stage: 'charging',
   title: 'Alternator output',
+  minutes: 6,
+  hands: 1,
+  fedBy: ['dc-amps', 'rpm'],
   points: alternatorIds,
   judge: (reading, scene) => {
     const alternator = alternatorsOf(scene.facts.unit).find(({ id }) => id === reading.point);

@@ -138,6 +138,9 @@ const clampWords = (point: string): string => {
 export const recharge = stepRecord(rechargeReading, {
   stage: 'charging',
   title: 'Recharge current',
+  minutes: 2,
+  hands: 1,
+  fedBy: ['dc-amps'],
   points: rechargePoints,
   judge: (reading, scene) =>
     judgeRecharge(reading, {

@@ -16,6 +16,8 @@ const regulatorReading = readingOf('charge.regulator', {
 export const regulator = stepRecord(regulatorReading, {
   stage: 'charging',
   title: 'Regulator bypassed',
+  minutes: 5,
+  hands: 1,
   points: fixed('regulator'),
   judge: (reading, { facts }) => {
     const shown = bypassShows(reading, facts);

@@ -45,6 +45,9 @@ const judgeRipple = (
 export const ripple = stepRecord(rippleReading, {
   stage: 'charging',
   title: 'Ripple',
+  minutes: 2,
+  hands: 1,
+  fedBy: ['ac-volts'],
   points: (unit) => ['bank', ...alternatorIds(unit)],
   judge: (reading, { facts }) => judgeRipple(reading, facts),
   restsOnItself: true,

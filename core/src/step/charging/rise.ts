@@ -52,6 +52,8 @@ const judgeRise = (reading: RiseReading, restingVolts: number | null, limits: Li
 export const rise = stepRecord(riseReading, {
   stage: 'charging',
   title: 'Rise with every load on',
+  minutes: 3,
+  hands: 1,
   points: fixed('bank'),
   judge: (reading, scene) => judgeRise(reading, restingBankVolts(scene), scene.facts.limits),
   words: ({ volts, rpm }) => `${voltsText(volts)} at ${figure(rpm, 0)} rpm`,

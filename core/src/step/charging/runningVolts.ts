@@ -1,3 +1,4 @@
+import { present } from '../../quantity/present';
 import type * as z from 'zod';
 import { coldestKnownC, latest, type VisitFacts } from '../../judging/facts';
 import { acrossAlternatorOrBank, acrossBattery } from '../../judging/leads';
@@ -98,7 +99,7 @@ const judge = (reading: RunningVoltsReading, scene: Scene): Outcome | null => {
         ? null
         : {
             outcome: bank,
-            readingId: bank.readings[0]!,
+            readingId: present(bank.readings[0]),
             volts: latest(facts, runningVoltsReading, 'bank')?.volts ?? reading.volts,
           },
   });
@@ -117,6 +118,9 @@ const RUNNING_VOLTS = { step: 'charge.volts' } as const;
 export const runningVolts = stepRecord(runningVoltsReading, {
   stage: 'charging',
   title: 'Running volts',
+  minutes: 3,
+  hands: 1,
+  fedBy: ['dc-volts'],
   points: runningPoints,
   judge,
   standIns: { bank: fromCranks },

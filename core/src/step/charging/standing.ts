@@ -18,6 +18,8 @@ const OPEN_VOLTS = 0.5;
 export const standing = stepRecord(standingReading, {
   stage: 'charging',
   title: 'Standing volts',
+  minutes: 2,
+  hands: 1,
   points: alternatorIds,
   judge: ({ point, volts }, scene) => {
     const { facts } = scene;

@@ -15,6 +15,8 @@ export const alternatorLookReading = readingOf('look.alternator', {
 export const alternatorLook = stepRecord(alternatorLookReading, {
   stage: 'look',
   title: 'Alternator mounting, wiring and fuses',
+  minutes: 2,
+  hands: 1,
   points: alternatorIds,
   judge: ({ point, mount, wiring, senseFuse }) =>
     seen(

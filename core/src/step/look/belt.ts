@@ -1,3 +1,4 @@
+import { present } from '../../quantity/present';
 import * as z from 'zod';
 import { NO_LEADS } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
@@ -16,12 +17,14 @@ const judgeBelt = ({ condition, speed }: BeltReading): Outcome => {
   if (condition === 'sound') return seen(speed === 'slips' ? [slips] : [], 'Belt and tensioner are sound.');
   const found = [trouble('belt.drive', 'drive', `The belt is ${condition}: it may slip under load.`)];
   if (speed === 'slips') return seen([...found, slips], '');
-  return condition === 'worn' ? marginal(NO_LIMIT, found[0]!.because, found) : seen(found, '');
+  return condition === 'worn' ? marginal(NO_LIMIT, present(found[0]).because, found) : seen(found, '');
 };
 
 export const belt = stepRecord(beltReading, {
   stage: 'look',
   title: 'Belt and tensioner',
+  minutes: 2,
+  hands: 1,
   points: fixed('drive'),
   judge: judgeBelt,
   restsOnItself: true,

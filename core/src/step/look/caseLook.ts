@@ -58,6 +58,8 @@ const judgeCaseLook = (reading: Seen): Outcome | null => {
 export const caseLook = stepRecord(caseLookReading, {
   stage: 'look',
   title: 'Battery case',
+  minutes: 1,
+  hands: 1,
   points: positions,
   judge: judgeCaseLook,
   restsOnItself: true,

@@ -11,6 +11,8 @@ const eyeReading = readingOf('look.eye', { shows: z.enum(['charged', 'low', 'flu
 export const eye = stepRecord(eyeReading, {
   stage: 'look',
   title: 'Indicator eye',
+  minutes: 0.5,
+  hands: 1,
   points: positions,
   judge: ({ point, shows }) => {
     if (shows === 'low') {

@@ -16,6 +16,8 @@ const DEAD_VOLTS = 0.5;
 export const fuse = stepRecord(fuseReading, {
   stage: 'look',
   title: 'Sense fuse, both sides',
+  minutes: 2,
+  hands: 1,
   points: alternatorIds,
   judge: ({ point, supplyVolts, loadVolts }, { facts }) => {
     const limit = facts.limits.get('fuseVolts');

@@ -13,6 +13,8 @@ const RUNNING_VOLTS = { step: 'charge.volts' };
 export const headlamps = stepRecord(headlampsReading, {
   stage: 'look',
   title: 'Head lamps once running',
+  minutes: 1,
+  hands: 1,
   points: fixed('dash'),
   judge: ({ running }, scene) => {
     if (running === 'brighten')

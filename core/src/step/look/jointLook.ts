@@ -14,6 +14,8 @@ const jointLookReading = readingOf('look.joint', {
 export const jointLook = stepRecord(jointLookReading, {
   stage: 'look',
   title: 'Joint',
+  minutes: 0.5,
+  hands: 1,
   points: joints,
   // What was not seen is neither good nor bad: it is not judged, and not asked for again.
   judge: ({ point, condition }) =>

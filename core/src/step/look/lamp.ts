@@ -22,6 +22,8 @@ const LAMP_TROUBLE: Readonly<Record<string, string>> = {
 export const lamp = stepRecord(lampReading, {
   stage: 'look',
   title: 'Charge lamp',
+  minutes: 0.5,
+  hands: 1,
   points: fixed('dash'),
   judge: ({ keyOn, running }, scene) => {
     const because = LAMP_TROUBLE[`${keyOn} ${running}`];

@@ -115,6 +115,8 @@ const judgeRun = (reading: RunReading, facts: VisitFacts): Outcome | null => {
 export const runVolts = stepRecord(runReading, {
   stage: 'starting',
   title: 'Volts along a run',
+  minutes: 6,
+  hands: 1,
   points: runPoints,
   judge: (reading, { facts }) => judgeRun(reading, facts),
   words: ({ volts, during, amps }) =>

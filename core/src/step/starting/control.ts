@@ -54,6 +54,9 @@ const firstOf = (scene: Scene): string | null => {
 export const control = stepRecord(controlReading, {
   stage: 'starting',
   title: 'Volts lost in the control wire',
+  minutes: 4,
+  hands: 2,
+  fedBy: ['dc-volts'],
   points: fixed('starter'),
   judge: (reading, scene) =>
     judgeControl(reading, {

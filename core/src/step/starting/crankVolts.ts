@@ -95,6 +95,9 @@ const judgeCrankVoltsAtStarter = (reading: CrankVoltsReading, limits: LimitBook)
 export const crankVolts = stepRecord(crankVoltsReading, {
   stage: 'starting',
   title: 'Cranking volts',
+  minutes: 2,
+  hands: 2,
+  fedBy: ['dc-volts'],
   points: fixed('bank', 'starter'),
   judge: (reading, { facts }) =>
     reading.point === 'bank'

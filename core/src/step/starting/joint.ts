@@ -87,6 +87,9 @@ const PARTNERS: Readonly<Record<string, readonly [red: string, black: string]>> 
 export const joint = stepRecord(jointReading, {
   stage: 'starting',
   title: 'Volts lost at a joint',
+  minutes: 2,
+  hands: 1,
+  fedBy: ['dc-volts'],
   points: joints,
   judge: (reading, { facts }) =>
     judgeJoint(reading, {

@@ -63,6 +63,8 @@ const judgeLink = (
 export const link = stepRecord(linkReading, {
   stage: 'starting',
   title: 'Volts lost in a link',
+  minutes: 3,
+  hands: 1,
   points: pairs,
   judge: (reading, { facts }) => judgeLink(reading, { limits: facts.limits, systemVolts: facts.unit.systemVolts }),
   restsOnItself: true,

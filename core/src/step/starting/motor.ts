@@ -29,6 +29,9 @@ const judgeMotor = (reading: MotorReading, limits: LimitBook): Outcome => {
 export const motor = stepRecord(motorReading, {
   stage: 'starting',
   title: 'Volts at the motor',
+  minutes: 3,
+  hands: 2,
+  fedBy: ['dc-volts'],
   points: fixed('starter'),
   judge: (reading, { facts }) => judgeMotor(reading, facts.limits),
   restsOnItself: true,

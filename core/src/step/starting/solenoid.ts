@@ -36,6 +36,9 @@ const judgeSolenoid = (
 export const solenoid = stepRecord(solenoidReading, {
   stage: 'starting',
   title: 'Volts lost in the solenoid contacts',
+  minutes: 3,
+  hands: 2,
+  fedBy: ['dc-volts', 'dc-amps'],
   points: fixed('starter'),
   judge: (reading, { facts }) => judgeSolenoid(reading, { limits: facts.limits, systemVolts: facts.unit.systemVolts }),
   restsOnItself: true,

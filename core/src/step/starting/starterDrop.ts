@@ -105,6 +105,9 @@ const ASKED = { 'sum-by-pile': ', with the pile at 500 A', 'each-by-crank': ', w
 export const starterDrop = stepRecord(starterDropReading, {
   stage: 'starting',
   title: 'Volts lost in the starter cables',
+  minutes: 4,
+  hands: 1,
+  fedBy: ['dc-volts', 'dc-amps'],
   points: fixed(...SIDES),
   judge: (reading, { facts }) =>
     judgeStarterDrop(reading, latest(facts, starterDropReading, otherSide(reading.point)), {

@@ -15,6 +15,8 @@ const switchReading = readingOf('start.switch', { volts: saneVolts });
 export const switchContacts = stepRecord(switchReading, {
   stage: 'starting',
   title: 'Volts lost in the magnetic switch',
+  minutes: 3,
+  hands: 2,
   points: fixed('starter'),
   judge: (reading, { facts }) => {
     const bridge = bridgesSource(reading.volts, facts.unit.systemVolts);

@@ -1,3 +1,4 @@
+import { present } from '../../quantity/present';
 import { voltsText } from '../../quantity/display';
 import type { FindingCode } from '../../judging/findingCode';
 import { WALK_POINTS, type WalkPoint } from './walkPoints';
@@ -384,7 +385,7 @@ const walkOn = (answers: WalkAnswers, conditions: WalkConditions): WalkState => 
 export const walk = (answers: WalkAnswers, conditions: WalkConditions): WalkState => {
   const state = walkOn(answers, conditions);
   if (answers.pinion?.answer !== 'damaged' || state.end?.kind === 'finding') return state;
-  const branch = walkNode('pinion').branches[1]!;
+  const branch = present(walkNode('pinion').branches[1]);
   return {
     taken: [...state.taken, { point: 'pinion', branch }],
     at: null,

@@ -1,3 +1,4 @@
+import { present } from '../../quantity/present';
 import { WALK, type WalkEnd, type WalkState } from './walk';
 import type { WalkPoint } from './walkPoints';
 
@@ -84,7 +85,7 @@ export const walkLayout = (state: WalkState): WalkLayout => {
   const explore = (point: WalkPoint): void => {
     if (reachable.has(point)) return;
     reachable.add(point);
-    const node = WALK.find((candidate) => candidate.point === point)!;
+    const node = present(WALK.find((candidate) => candidate.point === point));
     const chosen = takenBranch.get(point);
     for (const { to } of chosen === undefined ? node.branches : [chosen]) if (typeof to === 'string') explore(to);
   };
@@ -113,7 +114,7 @@ export const walkLayout = (state: WalkState): WalkLayout => {
           id: to,
           point: null,
           end: branch.to,
-          ...at(END_AT[to]!),
+          ...at(present(END_AT[to])),
           state: lineState === 'taken' ? 'here' : lineState,
         });
       }

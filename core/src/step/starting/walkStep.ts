@@ -1,3 +1,4 @@
+import { present } from '../../quantity/present';
 import * as z from 'zod';
 import { latest, readingsOf, type VisitFacts } from '../../judging/facts';
 import { between, NO_LEADS, probesOf, type Leads, type Probe } from '../../judging/leads';
@@ -24,7 +25,7 @@ export type WalkReading = z.infer<typeof walkReading>;
 /** What the walk's volts are held against on this unit. */
 export const walkConditions = (scene: Scene): WalkConditions => {
   const { limits, unit } = scene.facts;
-  const inSeries = unit.systemVolts / nominalVolts(unit.bank.batteries[0]!);
+  const inSeries = unit.systemVolts / nominalVolts(present(unit.bank.batteries[0]));
   return {
     systemFactor: limits.systemFactor,
     gateVolts: limits.get('gateVolts', limits.systemFactor / inSeries).value * inSeries,
@@ -118,6 +119,8 @@ const leads = (unit: Unit, point: string): Leads => {
 export const walkStep = stepRecord(walkReading, {
   stage: 'starting',
   title: 'No-crank walk',
+  minutes: 6,
+  hands: 2,
   points: fixed(...WALK_POINTS),
   problem: (reading) => {
     const point = reading.point as WalkPoint;

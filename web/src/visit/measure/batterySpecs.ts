@@ -1,7 +1,16 @@
-import { CHEMISTRIES, leadsFor, RATING_STANDARDS, type Chemistry, type RatingStandard, type Unit } from '@vaktman/core';
+import {
+  CHEMISTRIES,
+  leadsFor,
+  RATING_STANDARDS,
+  type Chemistry,
+  type RatingStandard,
+  type Unit,
+  present,
+} from '@vaktman/core';
 import { ALONE, always, never, voltsField, type MeasureSpec } from './spec';
 
-const batteryAt = (unit: Unit, point: string) => unit.bank.batteries.find(({ position }) => position === point)!;
+const batteryAt = (unit: Unit, point: string) =>
+  present(unit.bank.batteries.find(({ position }) => position === point));
 
 export const caseLeakSpec = (unit: Unit, point: string): MeasureSpec => ({
   title: `Leakage over the case of battery ${point}`,

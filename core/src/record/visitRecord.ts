@@ -1,31 +1,21 @@
-import {
-  amendmentsOf,
-  asSigned,
-  beforeAndAfter,
-  celsiusText,
-  DISPOSITION_WORDS,
-  figure,
-  fittedIn,
-  findingWords,
-  judge,
-  pointName,
-  dateText,
-  PROFILES,
-  readingText,
-  SEVERITY_WORDS,
-  stepTitle,
-  VERDICT_WORDS,
-  type Battery,
-  type Disposition,
-  type Judgement,
-  type JudgedStep,
-  type Severity,
-  type Verdict,
-  type VisitEvent,
-  type VisitFile,
-} from '@vaktman/core';
-import { CAUTION_WORDS, DEFER_WORDS } from './cautions';
-import { signedJudgement, type VisitDetail } from './visit';
+import type { VisitFile } from '../file/visitFile';
+import { findingWords } from '../finding/catalogue';
+import type { Severity } from '../judging/findingCode';
+import { fittedIn } from '../judging/unitAsOf';
+import type { Verdict } from '../judging/verdict';
+import { PROFILES } from '../method/profile';
+import { celsiusText, figure } from '../quantity/display';
+import { present } from '../quantity/present';
+import { readingText } from '../step/catalogue';
+import { DISPOSITION_WORDS } from '../visit/explain';
+import { judge } from '../visit/judge';
+import type { Disposition, Judgement } from '../visit/judgement';
+import { beforeAndAfter } from '../visit/retest';
+import { amendmentsOf, asSigned } from '../visit/signed';
+import { SEVERITY_WORDS, VERDICT_WORDS } from '../visit/words';
+import { CAUTION_WORDS, DEFER_WORDS } from '../judging/cautions';
+import { signedJudgement, type RecordedVisit } from '../visit/recordedVisit';
+import { REASONS, placeTitle, eventWords, batteryText, decisions } from './recordWords';
 
 /** One reading on the record. */
 export interface RecordRow {
@@ -88,57 +78,8 @@ const STAGES = [
   ['charge.', 'Charging'],
 ] as const;
 
-const REASONS = {
-  pm: 'preventive maintenance',
-  complaint: 'complaint',
-  'after-repair': 'after a repair',
-  quick: 'quick look',
-} as const;
-
-const placeTitle = (step: string, point: string): string => `${stepTitle(step as JudgedStep)}, ${pointName(point)}`;
-
-const eventWords = (event: VisitEvent, time: (iso: string) => string): string | null => {
-  const when = `${time(event.at)}, ${event.by}: `;
-  switch (event.kind) {
-    case 'cautions-acknowledged':
-      return `${when}cautions acknowledged`;
-    case 'wait-skipped':
-      return `${when}did not wait (${event.wait}): ${event.reason}`;
-    case 'step-skipped':
-      return `${when}skipped ${placeTitle(event.step, event.point)}: ${event.reason}`;
-    case 'discarded':
-      return `${when}discarded, opened by mistake: ${event.reason}`;
-    case 'planned':
-      return `${when}to do: ${event.action}`;
-    case 'refused':
-    case 'repaired':
-    case 'closed':
-    case 'amended':
-      return null;
-  }
-};
-
-const batteryText = ({ make, serial, rating, chemistry, fitted }: Battery): string =>
-  [
-    make ?? 'make not on record',
-    serial ?? 'no serial',
-    rating === undefined ? 'rating unknown' : `${rating.value} A ${rating.standard}`,
-    chemistry,
-    ...(fitted === undefined ? [] : [`fitted ${dateText(fitted)}`]),
-  ].join(', ');
-
-const decisions = (events: readonly VisitEvent[], finding: string, time: (iso: string) => string): string[] =>
-  events.flatMap((event) => {
-    if (event.kind === 'planned' && event.finding === finding) return [`To do: ${event.action} (${event.by})`];
-    if (event.kind === 'refused' && event.finding === finding)
-      return [`Nothing done: ${event.reason} (${event.by}, ${time(event.at)})`];
-    if (event.kind === 'repaired' && event.repair.closes?.includes(finding) === true)
-      return [`Done: ${event.repair.action} (${event.by}, ${time(event.at)})`];
-    return [];
-  });
-
 /** How a visit came out at its first sign-off, before what was amended. */
-const firstSigned = ({ events, signedAs }: VisitDetail, signed: VisitFile): Judgement => {
+const firstSigned = ({ events, signedAs }: RecordedVisit, signed: VisitFile): Judgement => {
   const first = events.find((event) => event.kind === 'closed' && event.amends === undefined);
   return (first === undefined ? undefined : signedAs[first.eventId]) ?? judge(signed);
 };
@@ -149,7 +90,7 @@ const firstSigned = ({ events, signedAs }: VisitDetail, signed: VisitFile): Judg
  * @param zone name of that zone, to be printed
  */
 export const visitRecord = (
-  detail: VisitDetail,
+  detail: RecordedVisit,
   time: (iso: string) => string,
   judgement: Judgement = signedJudgement(detail) ?? judge(detail.file),
   zone?: string,
@@ -162,7 +103,7 @@ export const visitRecord = (
     return reading === undefined ? id : `${placeTitle(reading.step, reading.point)}: ${readingText(reading)}`;
   };
   const rowOf = (step: Judgement['steps'][number]): RecordRow => {
-    const reading = byId.get(step.readings[0]!);
+    const reading = byId.get(present(step.readings[0]));
     return {
       test: placeTitle(step.step, step.point),
       read: step.step === 'start.ladder' || reading === undefined ? '' : readingText(reading),
@@ -177,7 +118,7 @@ export const visitRecord = (
       by: [...new Set(step.readings.flatMap((id) => takenBy[id] ?? []))].join(', '),
       retakes: step.earlier.map(
         ({ readings, verdict }) =>
-          `${readings.map((id) => (byId.has(id) ? readingText(byId.get(id)!) : id))[0] ?? ''}: ${VERDICT_WORDS[verdict]}`,
+          `${readings.map((id) => (byId.has(id) ? readingText(present(byId.get(id))) : id))[0] ?? ''}: ${VERDICT_WORDS[verdict]}`,
       ),
     };
   };

@@ -1,4 +1,4 @@
-import type { Caution } from '@vaktman/core';
+import type { Caution } from './visitEvent';
 
 /** The usual cautions, short, shown where they apply and acknowledged once a visit. */
 export const CAUTION_WORDS: Readonly<Record<Caution, string>> = {
