@@ -1,7 +1,7 @@
 // Tests everything from nothing: types, lint, format, doors, units and server on a real PostgreSQL, the interface in Chromium.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensurePackages } from './setup/packages.mjs';
 import { root } from './setup/root.mjs';
@@ -21,12 +21,32 @@ const run = (command, args, env = {}) =>
   spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
     .status;
 
-/** A check that passes or fails as a whole. */
-const check = (name, command, args) => {
-  const status = run(command, args);
-  if (status === 0) passed += 1;
-  else failed += 1;
-  say(`${status === 0 ? 'passed' : 'FAILED'}: ${name}`);
+/** A check that passes or fails as a whole; what it says is shown once it is done. */
+const check = (name, command, args) =>
+  new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    child.stdout.setEncoding('utf8').on('data', (chunk) => said.push(chunk));
+    child.stderr.setEncoding('utf8').on('data', (chunk) => said.push(chunk));
+    child.on('error', (error) => said.push(`${error.message}\n`));
+    child.on('close', (status) => {
+      if (status === 0) passed += 1;
+      else {
+        failed += 1;
+        process.stdout.write(said.join(''));
+      }
+      say(`${status === 0 ? 'passed' : 'FAILED'}: ${name}`);
+      resolve();
+    });
+  });
+
+/** Checks that do not ask for one another, as many at once as there are cores. */
+const checkAll = async (checks) => {
+  const waiting = [...checks];
+  const worker = async () => {
+    for (let next = waiting.shift(); next !== undefined; next = waiting.shift()) await check(...next);
+  };
+  await Promise.all(Array.from({ length: Math.max(1, availableParallelism()) }, worker));
 };
 
 /** Adds a runner's own counts; a runner that wrote no report, or failed without a failed test, counts as one failure. */
@@ -43,25 +63,27 @@ const tally = (name, status, file, read) => {
   say(`${name}: ${counts.passed} passed, ${counts.failed} failed`.replace(',', ' and'));
 };
 
+/** The ten tests that took longest, for whoever wants the whole to be quicker. */
+const took = [];
+const slowest = () => {
+  say('slowest:');
+  for (const { seconds, name } of took.sort((a, b) => b.seconds - a.seconds).slice(0, 10))
+    say(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
+};
+const interfaceTests = ({ suites = [], specs = [] }) => [...specs, ...suites.flatMap(interfaceTests)];
+
 let database = null;
 try {
   const { chromium } = ensureTools();
-  for (const room of ROOMS) check(`types of ${room}`, bin('tsc'), ['-p', room]);
-  check('lint', bin('eslint'), ['.']);
-  check('format', bin('prettier'), ['--check', '--log-level', 'warn', '.']);
-  check('doors between the rooms', bin('depcruise'), [
-    'core',
-    'contract',
-    'server',
-    'web/src',
-    'demo',
-    'e2e',
-    'scripts',
-    '--config',
-    '.dependency-cruiser.cjs',
+  const doors = ['core', 'contract', 'server', 'web/src', 'demo', 'e2e', 'scripts'];
+  await checkAll([
+    ['build', process.execPath, ['scripts/build.mjs']],
+    ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
+    ['lint', bin('eslint'), ['.']],
+    ...ROOMS.map((room) => [`types of ${room}`, bin('tsc'), ['-p', room]]),
+    ['doors between the rooms', bin('depcruise'), [...doors, '--config', '.dependency-cruiser.cjs']],
+    ['what nothing uses', bin('knip'), []],
   ]);
-
-  check('what nothing uses', bin('knip'), []);
 
   rmSync(join(root, '.test-data'), { recursive: true, force: true });
   const data = dataFolder(join(root, '.test-data'));
@@ -75,21 +97,27 @@ try {
     ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${units}`],
     env,
   );
-  tally('units and server', unitStatus, units, (report) => ({
-    passed: report.numPassedTests,
-    failed: report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
-  }));
+  tally('units and server', unitStatus, units, (report) => {
+    for (const { assertionResults } of report.testResults)
+      for (const { duration, fullName } of assertionResults)
+        took.push({ seconds: (duration ?? 0) / 1000, name: fullName });
+    return {
+      passed: report.numPassedTests,
+      failed: report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
+    };
+  });
 
-  check('build', process.execPath, ['scripts/build.mjs']);
   const interfaces = join(reports, 'interface.json');
   const interfaceStatus = run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
     ...env,
     PLAYWRIGHT_JSON_OUTPUT_NAME: interfaces,
   });
-  tally('interface', interfaceStatus, interfaces, ({ stats }) => ({
-    passed: stats.expected + stats.flaky,
-    failed: stats.unexpected,
-  }));
+  tally('interface', interfaceStatus, interfaces, (report) => {
+    for (const { title, tests } of interfaceTests(report))
+      for (const { results } of tests) took.push({ seconds: (results[0]?.duration ?? 0) / 1000, name: title });
+    return { passed: report.stats.expected + report.stats.flaky, failed: report.stats.unexpected };
+  });
+  slowest();
 } catch (error) {
   failed += 1;
   process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);

@@ -24,17 +24,18 @@ const VISIT_VIEWS = [
   'look',
   'start.drop/positive',
   'start.crankVolts/starter',
-  'start.joint/bank.positive',
+  'start.joint/starter.B+',
   'start.ladder',
   'start.walk',
-  'start.link/A',
+  'start.link/A-B',
   'battery.hydrometer/A',
   'battery.conductance/A',
   'battery.tester/A',
   'battery.drain/bank',
-  'charge.volts/bank',
   'charge.output/ALT1',
-  'charge.idle/idle.off',
+  'charge.idle/bank',
+  'run.volts/starterNegative:bank-',
+  'charge.volts/bank',
   'charge.recharge/bank',
   'findings',
   'close',
@@ -74,7 +75,11 @@ const outOfPlace = (page: Page): Promise<string[]> =>
   });
 
 const inaccessible = async (page: Page): Promise<string[]> => {
-  const { violations } = await new AxeBuilder({ page }).analyze();
+  const { violations } = await new AxeBuilder({ page })
+    .setLegacyMode(true)
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .options({ resultTypes: ['violations'] })
+    .analyze();
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
     .map(({ id, nodes }) => `${page.url()} ${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
@@ -102,7 +107,8 @@ for (const [width, height, theme] of [
     const found: string[] = [];
     const look = async (): Promise<void> => {
       await page.getByRole('heading').first().waitFor();
-      await page.waitForLoadState('networkidle');
+      await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+      await page.evaluate(() => document.fonts.ready);
       found.push(...(await outOfPlace(page)), ...(await inaccessible(page)));
     };
     for (const path of DESK_VIEWS) {

@@ -19,6 +19,8 @@ import { startThread } from './thread/startThread';
 const UNIQUE_VIOLATION = '23505';
 /** Requests that run when the server is told to stop may take this long; then their connections are cut. */
 const LAST_REQUESTS_MS = 3000;
+/** How often connections whose last request has ended are looked for meanwhile. */
+const IDLE_LOOK_MS = 50;
 const THREAD_AGAIN_MS = 1000;
 
 const fail = (error: unknown): never => {
@@ -97,16 +99,17 @@ const stop = (why: string): void => {
   log.info({ why }, 'stopping');
   outlooks?.postMessage('stop');
   void hub.stop();
+  const idle = setInterval(() => server.closeIdleConnections(), IDLE_LOOK_MS);
   const cut = setTimeout(() => server.closeAllConnections(), LAST_REQUESTS_MS);
   const last = setTimeout(() => process.exit(0), LAST_REQUESTS_MS + 1500);
   server.close(() => {
     clearTimeout(cut);
+    clearInterval(idle);
     void Promise.allSettled([pool.end(), pdfs.stop()]).then(() => {
       clearTimeout(last);
       process.exit(0);
     });
   });
-  server.closeIdleConnections();
 };
 process.on('SIGINT', () => stop('SIGINT'));
 process.on('SIGTERM', () => stop('SIGTERM'));
