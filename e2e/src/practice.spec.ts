@@ -1,11 +1,11 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { allSent, choose, expect, goOn, test } from './vaktman';
+import { enterOn, allSent, choose, expect, goOn, test } from './vaktman';
 
 const lead = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Leads' }).getByRole('button', { name: new RegExp(`^${name}`) });
 const putOn = async (page: Page, words: RegExp): Promise<void> => {
-  await page.getByRole('button', { name: words }).press('Enter');
+  await enterOn(page.getByRole('button', { name: words }));
 };
 const meter = async (page: Page): Promise<number> =>
   Number((await page.getByTestId('meter').innerText()).replace(/\s|V/g, '').replace('−', '-'));

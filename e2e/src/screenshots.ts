@@ -7,6 +7,7 @@ import { ensureTools } from '../../scripts/setup/tools.mjs';
 import { dataFolder, freePort, startPostgres } from '../../scripts/setup/postgres.mjs';
 import { startServer } from '../../scripts/setup/server.mjs';
 import {
+  enterOn,
   choose,
   closeVisit,
   goOn,
@@ -83,11 +84,11 @@ const visit = async (
   await loadFor15s(page, 'A', '9.94', '464');
   await goOn(page);
   await page.clock.fastForward(61_000);
-  await page.getByRole('button', { name: /start 15 s/ }).press('Enter');
+  await enterOn(page.getByRole('button', { name: /start 15 s/ }));
   await page.clock.fastForward(9_100);
   await take('load');
   await page.clock.fastForward(6_200);
-  await page.getByRole('button', { name: 'Load is off' }).press('Enter');
+  await enterOn(page.getByRole('button', { name: 'Load is off' }));
   for (const value of ['8.71', '466']) {
     await page.keyboard.type(value);
     await page.keyboard.press('Enter');
@@ -164,10 +165,10 @@ const bench = async (page: Page): Promise<void> => {
   await page.goto(`${vaktman.url}/practice/2`);
   const leads = page.getByRole('group', { name: 'Leads' });
   await leads.getByRole('button', { name: /^RED/ }).click();
-  await page.getByRole('button', { name: /Put the lead on the starter ground/ }).press('Enter');
-  await page.getByRole('button', { name: /Put the lead on post A −/ }).press('Enter');
+  await enterOn(page.getByRole('button', { name: /Put the lead on the starter ground/ }));
+  await enterOn(page.getByRole('button', { name: /Put the lead on post A −/ }));
   await leads.getByRole('button', { name: /^CLAMP/ }).click();
-  await page.getByRole('button', { name: /^Positive cable/ }).press('Enter');
+  await enterOn(page.getByRole('button', { name: /^Positive cable/ }));
   await choose(page, 'Carbon pile', 'starter');
   await page.getByRole('slider').focus();
   for (let i = 0; i < 52; i++) await page.keyboard.press('ArrowRight');

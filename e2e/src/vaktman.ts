@@ -138,9 +138,9 @@ export const loadFor15s = async (page: Page, position: string, lowestVolts: stri
   // Pile and batteries cool between loads, five minutes after three of them.
   await page.clock.fastForward(301_000);
   await expect(page.getByRole('heading', { name: new RegExp(`^Load battery ${position}`) })).toBeVisible();
-  await page.getByRole('button', { name: /start 15 s/ }).press('Enter');
+  await enterOn(page.getByRole('button', { name: /start 15 s/ }));
   await page.clock.fastForward(15_200);
-  await page.getByRole('button', { name: 'Load is off' }).press('Enter');
+  await enterOn(page.getByRole('button', { name: 'Load is off' }));
   await expect(page.getByRole('heading', { name: `What did battery ${position} read?` })).toBeVisible();
   await page.keyboard.type(lowestVolts);
   await page.keyboard.press('Enter');
@@ -149,9 +149,15 @@ export const loadFor15s = async (page: Page, position: string, lowestVolts: stri
   await expect(page.getByRole('heading', { name: `Battery ${position} under load` })).toBeVisible();
 };
 
+/** Presses Enter on what has the keyboard then. What comes of it may take the element away: nothing waits for that one. */
+export const enterOn = async (on: Locator): Promise<void> => {
+  await on.focus();
+  await on.page().keyboard.press('Enter');
+};
+
 /** Presses the one primary key of a verdict. */
 export const goOn = async (page: Page): Promise<void> => {
-  await page.getByRole('link', { name: /^(Next:|To the summary)/ }).press('Enter');
+  await enterOn(page.getByRole('link', { name: /^(Next:|To the summary)/ }));
 };
 
 /** Types the numbers of the measurement on screen; stays at its verdict. */
@@ -219,8 +225,13 @@ export const choose = async (
 
 /** Types into a choice out of many until its list is short, and takes the line that begins so. */
 export const pick = async (within: Locator, label: string, beginning: string): Promise<void> => {
-  await within.getByRole('combobox', { name: label }).fill(beginning);
+  const box = within.getByRole('combobox', { name: label });
+  await box.fill(beginning);
   const list = within.page().getByRole('listbox');
-  await list.getByRole('option', { name: new RegExp(`^${beginning}`) }).click();
+  // By keyboard: the list goes on changing while what was typed is looked for.
+  await expect(list.getByRole('option').first()).toHaveText(new RegExp(`^${beginning}`));
+  await box.press('ArrowDown');
+  await expect(list.locator('[data-focused]')).toHaveText(new RegExp(`^${beginning}`));
+  await box.press('Enter');
   await expect(list).toHaveCount(0);
 };

@@ -144,7 +144,7 @@ describe('the coldest start', () => {
   it('recovers the truth of simulated units: the band from P10 to P90 holds it in 70 to 90 of 100', () => {
     let within = 0;
     let off = 0;
-    const units = 100;
+    const units = 200;
     for (let seed = 1; seed <= units; seed++) {
       const truth = truthOf(seed);
       const limitVolts = (8 * truth.unit.systemVolts) / 12;

@@ -2,7 +2,8 @@
 import { act, screen } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { show } from '../../test/show';
-import { Keypad, type EntryField, type EntryValues } from './Keypad';
+import { Keypad } from './Keypad';
+import type { EntryField, EntryValues } from './keypadEntry';
 
 const VOLTS: EntryField = { key: 'volts', label: 'Volts', unit: 'V', min: -40, max: 40, usual: [8, 16], signed: true };
 const AMPS: EntryField = { key: 'amps', label: 'Amps', unit: 'A', min: 0, max: 3000 };

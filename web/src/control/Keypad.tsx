@@ -1,176 +1,21 @@
 import { present } from '@vaktman/core';
 import { Delete } from 'lucide-react';
 import { useEffectEvent, useLayoutEffect, useReducer, useRef } from 'react';
-import { Button } from 'react-aria-components';
-import styled from 'styled-components';
 import { Figure } from './Figure';
 import { PrimaryKey } from './Key';
-import { PHONE } from '../theme/screen';
-import { inReach } from './inReach';
 import { useOnce } from './useOnce';
-
-/** One number to enter. */
-export interface EntryField {
-  readonly key: string;
-  readonly label: string;
-  readonly unit: string;
-  /** What is set already, such as the seconds a clock measured. */
-  readonly initial?: string | undefined;
-  readonly optional?: boolean | undefined;
-  readonly signed?: boolean | undefined;
-  readonly min: number;
-  readonly max: number;
-  /** Outside this the value is possible but unusual, and is asked about before it is saved. */
-  readonly usual?: readonly [low: number, high: number] | undefined;
-}
-
-export type EntryValues = Readonly<Record<string, number | null>>;
-
-const Panel = styled.div`
-  display: grid;
-  gap: 8px;
-  align-content: start;
-  /* On a phone its parts stand in the sheet itself, so that the key to save stays in sight all the way down. */
-  ${PHONE} {
-    display: contents;
-    > * {
-      margin-bottom: 8px;
-    }
-  }
-`;
-const Foot = styled.div`
-  display: grid;
-  ${inReach}
-`;
-const Fields = styled.div<{ $columns: number }>`
-  display: grid;
-  grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
-  gap: 8px;
-`;
-const Display = styled.button<{ $active: boolean; $narrow: boolean }>`
-  display: grid;
-  grid-template-columns: ${({ $narrow }) => ($narrow ? '1fr' : '1fr auto 2.2rem')};
-  align-items: baseline;
-  gap: 0.5rem;
-  width: 100%;
-  min-height: 64px;
-  padding: ${({ $narrow }) => ($narrow ? '0.15rem 0.4rem' : '0.3rem 0.9rem')};
-  font: inherit;
-  color: inherit;
-  text-align: left;
-  cursor: pointer;
-  background: var(--raised);
-  border: ${({ $active }) => ($active ? '3px solid var(--live)' : '1.6px solid var(--rule)')};
-  .label {
-    font-size: 0.98rem;
-    color: var(--ink-2);
-  }
-  .figure {
-    font-size: ${({ $active, $narrow }) => ($narrow ? '1.5rem' : $active ? '2.9rem' : '2rem')};
-    line-height: 1.15;
-  }
-  .unit {
-    font-size: 1.2rem;
-  }
-  .caret {
-    color: var(--live);
-    visibility: ${({ $active }) => ($active ? 'visible' : 'hidden')};
-  }
-`;
-const Keys = styled.div`
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 8px;
-`;
-const Digit = styled(Button)`
-  min-height: 64px;
-  font-family: 'B612 Mono', monospace;
-  font-weight: 700;
-  font-size: 1.9rem;
-  color: var(--ink);
-  background: var(--raised);
-  border: 1.4px solid var(--ink);
-  border-radius: 0;
-  cursor: pointer;
-  touch-action: manipulation;
-  display: grid;
-  place-items: center;
-  &[data-hovered] {
-    background: var(--shade);
-  }
-  &[data-pressed] {
-    background: var(--rule);
-  }
-`;
-const Notice = styled.p`
-  padding: 0.5rem 0.8rem;
-  font-weight: 600;
-  border-left: 8px solid var(--failed);
-  background: var(--shade);
-`;
-
-const LONGEST = 8;
-const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', 'back'] as const;
-
-const typed = (text: string, key: string): string => {
-  if (key === 'back') return text.slice(0, -1);
-  if (key === 'sign') return text.startsWith('-') ? text.slice(1) : `-${text}`;
-  if (text.length >= LONGEST || (key === '.' && text.includes('.'))) return text;
-  return text + key;
-};
-
-const keyOf = (key: string): string | null => {
-  if (/^[0-9]$/.test(key)) return key;
-  if (key === '.' || key === ',') return '.';
-  if (key === 'Backspace') return 'back';
-  return key === '-' ? 'sign' : null;
-};
-
-type Check = { readonly kind: 'missing' | 'refused' | 'unusual'; readonly field: EntryField; readonly words: string };
-
-const check = (field: EntryField, text: string): Check | null => {
-  if (text === '' || text === '-' || text === '.')
-    return field.optional ? null : { kind: 'missing', field, words: `${field.label}: type what you read.` };
-  const value = Number(text);
-  if (!(value >= field.min && value <= field.max)) {
-    return {
-      kind: 'refused',
-      field,
-      words: `${text} ${field.unit} cannot be: expected ${field.min} to ${field.max} ${field.unit}. Check the decimal point and the range of the meter.`,
-    };
-  }
-  if (field.usual !== undefined && (value < field.usual[0] || value > field.usual[1])) {
-    return {
-      kind: 'unusual',
-      field,
-      words: `${text} ${field.unit} is unusual. Look at the meter once more; save it if it stands.`,
-    };
-  }
-  return null;
-};
-
-interface EntryState {
-  readonly texts: Readonly<Record<string, string>>;
-  readonly active: number;
-  /** The next digit begins the number anew. */
-  readonly fresh: boolean;
-  readonly notice: Check | null;
-}
-
-const initialEntry = (fields: readonly EntryField[]): EntryState => ({
-  texts: Object.fromEntries(fields.map(({ key, initial }) => [key, initial ?? ''])),
-  active: Math.max(
-    0,
-    fields.findIndex(({ initial }) => (initial ?? '') === ''),
-  ),
-  fresh: true,
-  notice: null,
-});
-
-const valuesOf = (fields: readonly EntryField[], texts: Readonly<Record<string, string>>): EntryValues =>
-  Object.fromEntries(
-    fields.map(({ key }) => [key, texts[key] === '' || Number.isNaN(Number(texts[key])) ? null : Number(texts[key])]),
-  );
+import {
+  check,
+  initialEntry,
+  keyOf,
+  KEYS,
+  typed,
+  valuesOf,
+  type EntryField,
+  type EntryState,
+  type EntryValues,
+} from './keypadEntry';
+import { Digit, Display, Fields, Foot, Keys, Notice, Panel } from './keypadStyle';
 
 /**
  * A big keypad for one or several numbers. Digits typed on a keyboard go to the reading without clicking first; Enter

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { SvgFigure } from '../control/Figure';
 import { MARK_WORDS, MarkShape, type MarkKind } from '../control/Mark';
 import { cloudPath } from './cloudPath';
+import { Pressable } from './Pressable';
 
 /** What is written on one battery. */
 export interface BatteryFace {
@@ -76,19 +77,7 @@ const Face = ({
       : `${face.value === null ? '' : `${face.value} ${face.unit}, `}${face.note} ${face.mark === null ? '' : MARK_WORDS[face.mark]}`;
   const press = onPress === undefined ? undefined : () => onPress(position);
   return (
-    <g
-      className={press === undefined ? 'battery' : 'battery pressable'}
-      role={press === undefined ? 'img' : 'button'}
-      aria-label={`Battery ${position}. ${said}`}
-      tabIndex={press === undefined ? undefined : 0}
-      onClick={press}
-      onKeyDown={(event) => {
-        if (press !== undefined && (event.key === 'Enter' || event.key === ' ')) {
-          event.preventDefault();
-          press();
-        }
-      }}
-    >
+    <Pressable className="battery" label={`Battery ${position}. ${said}`} onPress={press}>
       <rect
         className="case"
         x={x}
@@ -136,7 +125,7 @@ const Face = ({
           </text>
         </g>
       )}
-    </g>
+    </Pressable>
   );
 };
 

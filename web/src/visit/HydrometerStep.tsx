@@ -9,7 +9,8 @@ import {
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Figure } from '../control/Figure';
-import { Keypad, type EntryValues } from '../control/Keypad';
+import { Keypad } from '../control/Keypad';
+import type { EntryValues } from '../control/keypadEntry';
 import { ReadInstruments } from '../practice/ReadInstruments';
 import { PHONE } from '../theme/screen';
 import { nextOnScreen, onwardPath } from './nextPlace';

@@ -1,5 +1,5 @@
-import { visitText, fullVisitFile, visitRecord, type RecordRow } from '@vaktman/core';
-import { useMemo, type ReactNode } from 'react';
+import { visitText, fullVisitFile, visitRecord } from '@vaktman/core';
+import { useMemo } from 'react';
 import styled from 'styled-components';
 import { dateOf, dayTimeText, yardZoneName } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
@@ -11,107 +11,9 @@ import { SEVERITY_MARK } from './severityMark';
 import { Amend } from './Amend';
 import type { StepProps } from './stepProps';
 import { Keys, Side, VisitSheet } from './VisitSheet';
+import { RecordLines, RecordRows } from './RecordRows';
+import { Facts, Paper, Signatures, Table } from './recordStyle';
 
-const Paper = styled.article`
-  max-width: 60rem;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 1rem;
-  position: relative;
-  &[data-practice]::after {
-    content: 'PRACTICE  NO RECORD';
-    position: absolute;
-    inset: 20% 0 auto;
-    text-align: center;
-    font-size: 5rem;
-    font-weight: 800;
-    transform: rotate(-18deg);
-    opacity: 0.28;
-    pointer-events: none;
-  }
-  header {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 0.4rem 1.4rem;
-    border-bottom: 3px solid var(--ink);
-    padding-bottom: 0.4rem;
-    strong {
-      font-size: 2.2rem;
-    }
-  }
-  @media print {
-    font-size: 9.5pt;
-    color: #000;
-  }
-`;
-const Facts = styled.dl`
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 0.2rem 2rem;
-  ${PHONE} {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  div {
-    display: grid;
-    grid-template-columns: 7rem 1fr;
-    gap: 0.6rem;
-  }
-  dt {
-    color: var(--ink-2);
-  }
-  dd {
-    font-weight: 620;
-  }
-`;
-const Scroll = styled.div`
-  overflow-x: auto;
-  @media print {
-    overflow: visible;
-  }
-`;
-const Table = styled.table`
-  width: 100%;
-  border-collapse: collapse;
-  th {
-    text-align: left;
-    font-size: 0.9rem;
-    font-weight: 500;
-    color: var(--ink-2);
-    border-bottom: 2px solid var(--ink);
-    padding-right: 0.8rem;
-  }
-  td {
-    border-bottom: 1px solid var(--rule);
-    padding: 0.3rem 0.8rem 0.3rem 0;
-    vertical-align: top;
-  }
-  small {
-    display: block;
-    color: var(--ink-2);
-    font-size: 0.9em;
-  }
-  .number {
-    text-align: right;
-    white-space: nowrap;
-  }
-  tr {
-    break-inside: avoid;
-  }
-`;
-const Signatures = styled.div`
-  display: grid;
-  grid-template-columns: repeat(3, 1fr);
-  gap: 2rem;
-  margin-top: 3rem;
-  break-inside: avoid;
-  span {
-    border-top: 1.4px solid var(--ink);
-    color: var(--ink-2);
-    font-size: 0.9rem;
-    padding-top: 0.2rem;
-  }
-`;
 const OffPaper = styled.div`
   ${PHONE} {
     display: contents;
@@ -120,52 +22,6 @@ const OffPaper = styled.div`
     display: none;
   }
 `;
-
-const Rows = ({ rows }: { rows: readonly RecordRow[] }) => (
-  <Scroll role="region" aria-label="Readings" tabIndex={0}>
-    <Table>
-      <thead>
-        <tr>
-          {['Test', 'Read', 'Limit', 'Margin', 'Verdict', 'Taken by'].map((words) => (
-            <th key={words} scope="col">
-              {words}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.test}>
-            <td>
-              <strong>{row.test}</strong>
-              <small>{row.because}</small>
-              {row.retakes.length === 0 ? null : <small>Earlier: {row.retakes.join('; ')}</small>}
-            </td>
-            <td>{row.read}</td>
-            <td>{row.limit}</td>
-            <td className="number">{row.margin}</td>
-            <td>
-              <Mark kind={VERDICT_MARK[row.verdict]} />
-            </td>
-            <td>{row.by}</td>
-          </tr>
-        ))}
-      </tbody>
-    </Table>
-  </Scroll>
-);
-
-const Lines = ({ title, lines }: { title: string; lines: readonly string[] }): ReactNode =>
-  lines.length === 0 ? null : (
-    <section>
-      <h2>{title}</h2>
-      <ul>
-        {lines.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
-    </section>
-  );
 
 /** The record of a visit: what is printed, kept as PDF, and handed to other programs as a file. */
 export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
@@ -210,7 +66,7 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             </div>
           ))}
         </Facts>
-        <Lines title="Batteries" lines={record.batteries.map(([position, words]) => `${position}: ${words}`)} />
+        <RecordLines title="Batteries" lines={record.batteries.map(([position, words]) => `${position}: ${words}`)} />
         <section>
           <h2>Findings</h2>
           {record.findings.length === 0 ? <p>None.</p> : null}
@@ -257,14 +113,14 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         {record.stages.map(({ title, rows }) => (
           <section key={title}>
             <h2>{title}</h2>
-            <Rows rows={rows} />
+            <RecordRows rows={rows} />
           </section>
         ))}
-        <Lines title="Not read" lines={record.missing} />
-        <Lines title="Repairs" lines={record.repairs} />
-        <Lines title="What the readings say together" lines={record.advice} />
-        <Lines title="Cautions acknowledged" lines={record.cautions} />
-        <Lines title="In the course of the visit" lines={record.events} />
+        <RecordLines title="Not read" lines={record.missing} />
+        <RecordLines title="Repairs" lines={record.repairs} />
+        <RecordLines title="What the readings say together" lines={record.advice} />
+        <RecordLines title="Cautions acknowledged" lines={record.cautions} />
+        <RecordLines title="In the course of the visit" lines={record.events} />
         <section>
           <h2>Closing</h2>
           <Facts>

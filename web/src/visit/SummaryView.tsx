@@ -28,7 +28,7 @@ import { EveryTest } from './EveryTest';
 import { nextOnScreen, nextWords, placePath } from './nextPlace';
 import { SEVERITY_MARK } from './severityMark';
 import type { StepProps } from './stepProps';
-import { bankFaces } from './VisitFrame';
+import { bankFaces } from './bankFaces';
 import { Keys, Note, Side, VisitSheet } from './VisitSheet';
 
 const Standing = styled.div`

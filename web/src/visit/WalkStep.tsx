@@ -26,7 +26,7 @@ import { LeadList } from './LeadList';
 import { nextOnScreen, nextWords, onwardPath } from './nextPlace';
 import type { StepProps } from './stepProps';
 import { useRecorder } from './useVisit';
-import { DrawnFrame } from './VisitFrame';
+import { DrawnFrame } from './CircuitFrame';
 
 const Column = styled.div`
   display: grid;

@@ -1,5 +1,5 @@
 import type { Caution, Leads, Reading } from '@vaktman/core';
-import type { EntryField, EntryValues } from '../../control/Keypad';
+import type { EntryField, EntryValues } from '../../control/keypadEntry';
 
 type Measured = Exclude<
   Reading,

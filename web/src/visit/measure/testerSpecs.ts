@@ -7,7 +7,7 @@ import {
   type TesterReading,
   type Unit,
 } from '@vaktman/core';
-import type { EntryField } from '../../control/Keypad';
+import type { EntryField } from '../../control/keypadEntry';
 import { never, voltsField, type MeasureSpec } from './spec';
 
 const QUIET = { alone: null, caution: 'ground-first', idleMinutes: null, cranks: never } as const;

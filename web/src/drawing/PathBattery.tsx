@@ -1,0 +1,59 @@
+import type { PathLayout } from '@vaktman/core';
+import { SvgFigure } from '../control/Figure';
+import { MARK_WORDS, MarkShape } from '../control/Mark';
+import type { BatteryFace } from './BankDrawing';
+import { cloudPath } from './cloudPath';
+import { MarkWord } from './MarkWord';
+import { Pressable } from './Pressable';
+
+/** One battery in the drawing: its letter, what was read of it, its mark. */
+export const PathBattery = ({
+  battery,
+  face,
+  press,
+}: {
+  battery: PathLayout['batteries'][number];
+  face: BatteryFace | undefined;
+  press: (() => void) | undefined;
+}) => {
+  const { x, y, width, height, position } = battery;
+  const centre = x + width / 2;
+  const roomy = height > 84;
+  return (
+    <Pressable
+      className="battery"
+      label={`Battery ${position}${face?.value == null ? '' : `, ${face.value} ${face.unit} ${face.note}`}${face?.mark == null ? '' : `, ${MARK_WORDS[face.mark]}`}`}
+      onPress={press}
+    >
+      <rect
+        x={x}
+        y={y}
+        width={width}
+        height={height}
+        rx="3"
+        fill="var(--raised)"
+        stroke="var(--ink)"
+        strokeWidth="1.8"
+      />
+      <text x={centre} y={y + 27} textAnchor="middle" fontSize="24" fontWeight="760" fill="var(--ink)" className="name">
+        {position}
+      </text>
+      {face?.value == null ? null : (
+        <text x={centre} y={y + 48} textAnchor="middle" fill={face.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}>
+          <SvgFigure text={face.value} size={17} />
+          <tspan fontSize="13"> {face.unit}</tspan>
+        </text>
+      )}
+      {face?.mark == null ? null : roomy ? (
+        <MarkWord x={centre - 39} y={y + height - 26} mark={face.mark} />
+      ) : (
+        <g transform={`translate(${x + width - 22} ${y + height - 22}) scale(0.9)`}>
+          <MarkShape kind={face.mark} />
+        </g>
+      )}
+      {face?.mark !== 'failed' ? null : (
+        <path d={cloudPath(x - 2, y - 2, width + 4, height + 4)} fill="none" stroke="var(--failed)" strokeWidth="2.2" />
+      )}
+    </Pressable>
+  );
+};

@@ -1,0 +1,37 @@
+import { pointName, type XY } from '@vaktman/core';
+import { MARK_WORDS, MarkShape, type MarkKind } from '../control/Mark';
+import { cloudPath } from './cloudPath';
+import { Ring } from './PathTouch';
+import { Pressable } from './Pressable';
+
+/** One joint of the circuit with how it was judged. */
+export const PathJoint = ({
+  id,
+  at,
+  mark,
+  numbered,
+  onPress,
+}: {
+  readonly id: string;
+  readonly at: XY;
+  readonly mark: MarkKind | undefined;
+  readonly numbered: boolean;
+  readonly onPress: (() => void) | undefined;
+}) => (
+  <Pressable
+    label={`Joint, ${pointName(id)}: ${mark === undefined ? 'not yet' : MARK_WORDS[mark]}`}
+    className="joint"
+    onPress={onPress}
+  >
+    <circle cx={at[0]} cy={at[1]} r="15" fill="transparent" />
+    <Ring at={at} numbered={numbered} />
+    {mark === 'failed' ? (
+      <>
+        <path d={cloudPath(at[0] - 17, at[1] - 17, 34, 34)} fill="none" stroke="var(--failed)" strokeWidth="2.2" />
+        <g transform={`translate(${at[0] + 12} ${at[1] - 28}) scale(0.8)`}>
+          <MarkShape kind="failed" />
+        </g>
+      </>
+    ) : null}
+  </Pressable>
+);

@@ -1,0 +1,141 @@
+import type { Stretch } from '@vaktman/core';
+import { SvgFigure } from '../control/Figure';
+import { MARK_WORDS } from '../control/Mark';
+import { cloudPath } from './cloudPath';
+import { MarkWord } from './MarkWord';
+import { Cable, lineOf } from './PathCable';
+import type { StretchFace } from './pathFaces';
+import { Pressable } from './Pressable';
+
+const saidOf = (face: StretchFace | undefined): string =>
+  face === undefined
+    ? ''
+    : face.value === null
+      ? `not yet${face.limit === '' ? '' : `, ${face.limit}`}`
+      : `${face.value} ${face.unit}, ${face.limit === '' ? '' : `${face.limit}, `}${MARK_WORDS[face.mark]}`;
+
+const StretchLabel = ({
+  stretch,
+  face,
+  bare,
+}: {
+  stretch: Stretch;
+  face: StretchFace | undefined;
+  /** Only the name: nothing is judged here. */
+  bare: boolean;
+}) => {
+  if (stretch.label === null) return null;
+  const [x, y] = stretch.label.at;
+  const inside = stretch.side === 'machine' && stretch.id !== 'starter.solenoid';
+  if (inside) {
+    return (
+      <text x={x} y={y} textAnchor="middle" fill="var(--ink)">
+        <tspan className="name" fontSize="15" fontWeight="680">
+          {stretch.name}
+        </tspan>
+        <tspan
+          x={x}
+          dy="19"
+          fontSize="15"
+          fontWeight="700"
+          fill={face?.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}
+        >
+          {bare ? '' : face?.value == null ? 'not yet' : <SvgFigure text={face.value} size={16} />}
+          {face?.value == null ? null : <tspan fontSize="13"> {face.unit}</tspan>}
+        </tspan>
+      </text>
+    );
+  }
+  const room = stretch.label.width;
+  return (
+    <g>
+      <text x={x} y={y} fill="var(--ink)">
+        <tspan className="name" fontSize="15.5" fontWeight="680">
+          {stretch.name}
+        </tspan>
+        {face === undefined || face.limit === '' || room < 200 ? null : (
+          <tspan fontSize="13.5" fill="var(--ink-2)">
+            {'  '}
+            {face.limit}
+          </tspan>
+        )}
+      </text>
+      {face?.value == null ? null : (
+        <text x={x} y={y + 20} fill={face.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}>
+          <SvgFigure text={face.value} size={18} />
+          <tspan fontSize="14"> {face.unit}</tspan>
+        </text>
+      )}
+      {bare ? null : <MarkWord x={face?.value == null ? x : x + 58} y={y + 5} mark={face?.mark ?? 'notyet'} />}
+      {face === undefined || face.limit === '' || room >= 200 || room < 140 ? null : (
+        <text x={x} y={y + 40} fontSize="13.5" fill="var(--ink-2)">
+          {face.limit}
+        </text>
+      )}
+    </g>
+  );
+};
+
+const Failure = ({ stretch }: { stretch: Stretch }) => {
+  if (stretch.label === null) return null;
+  const [x, y] = stretch.label.at;
+  const centred = stretch.side === 'machine' && stretch.id !== 'starter.solenoid';
+  return (
+    <path
+      d={cloudPath(centred ? x - 46 : x - 8, y - 20, centred ? 92 : Math.min(stretch.label.width, 168), 54)}
+      fill="none"
+      stroke="var(--failed)"
+      strokeWidth="2.2"
+      pointerEvents="none"
+    />
+  );
+};
+
+/** One stretch of the circuit: its cables, its name, what it loses and how that is judged. */
+export const PathStretch = ({
+  stretch,
+  face,
+  isCurrent,
+  bare,
+  onPress,
+}: {
+  readonly stretch: Stretch;
+  readonly face: StretchFace | undefined;
+  /** It is being measured. */
+  readonly isCurrent: boolean;
+  /** Only its name: nothing is judged here. */
+  readonly bare: boolean;
+  readonly onPress: (() => void) | undefined;
+}) => (
+  <Pressable
+    label={`${stretch.name}${face === undefined ? '' : `: ${saidOf(face)}`}`}
+    className="stretch"
+    onPress={onPress}
+  >
+    {stretch.lines.map((line) => (
+      <g key={lineOf(line)}>
+        <path d={lineOf(line)} fill="none" stroke="transparent" strokeWidth="48" pointerEvents="stroke" />
+        <path className="halo" d={lineOf(line)} fill="none" strokeWidth={stretch.thickness + 7} />
+        {isCurrent ? (
+          <path d={lineOf(line)} fill="none" stroke="var(--live)" strokeWidth={stretch.thickness + 6} />
+        ) : null}
+        <Cable line={line} side={stretch.side} thickness={stretch.thickness} />
+      </g>
+    ))}
+    {stretch.label === null ? null : (
+      <rect
+        x={
+          stretch.side === 'machine' && stretch.id !== 'starter.solenoid'
+            ? stretch.label.at[0] - stretch.label.width / 2
+            : stretch.label.at[0] - 4
+        }
+        y={stretch.label.at[1] - 20}
+        width={Math.min(stretch.label.width, 240)}
+        height="50"
+        fill="transparent"
+      />
+    )}
+    <StretchLabel stretch={stretch} face={face} bare={bare} />
+    {face?.mark === 'failed' ? <Failure stretch={stretch} /> : null}
+  </Pressable>
+);

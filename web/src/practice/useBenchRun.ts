@@ -1,0 +1,122 @@
+import {
+  afterRepair,
+  debrief,
+  figure,
+  scoreOf,
+  type BenchControls,
+  type BatteryTool,
+  type Debrief,
+  type partsOf,
+  type Score,
+} from '@vaktman/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { toolName } from './BatteryTools';
+import { placeName, type Exercise } from './benchExercise';
+import { useBenchNotes } from './benchNotes';
+import type { Lead } from './PlaceLeads';
+import { useBench } from './useBench';
+
+/** Minutes a hand needs for what takes a moment here. */
+const MOVE_LEAD_MINUTES = 0.5;
+const MOVE_PILE_MINUTES = 2;
+const CUT_OFF_MINUTES = 3;
+const TOOL_MINUTES = 2;
+
+/** One go at an exercise: the machine, what is noted, spent and named, and how it was scored. */
+export const useBenchRun = (exercise: Exercise, kept: string) => {
+  const { frame, controls, change, wait, repair, worker } = useBench(exercise);
+  const [lead, setLead] = useState<Lead>('red');
+  const [done, changeDone] = useBenchNotes(kept);
+  const { minutes, notes, named, needless } = done;
+  const faults = done.faults ?? exercise.faults;
+  const setNotes = (add: (before: readonly string[]) => readonly string[]): void =>
+    changeDone((before) => ({ ...before, notes: add(before.notes) }));
+  const [score, setScore] = useState<Score | null>(null);
+  const [told, setTold] = useState<Debrief | null>(null);
+  const repairedBefore = useRef(done.faults);
+  useEffect(() => {
+    // After a reload the machine stands as it was made: what was repaired in it is repaired again.
+    if (worker !== null && repairedBefore.current !== null) repair(repairedBefore.current);
+  }, [worker, repair]);
+  const spend = useCallback(
+    (cost: number) => changeDone((before) => ({ ...before, minutes: before.minutes + cost })),
+    [changeDone],
+  );
+
+  const place = useCallback(
+    (which: Lead, at: string): void => {
+      change({ [which]: at });
+      spend(MOVE_LEAD_MINUTES);
+      if (which !== 'clamp') setLead(which === 'red' ? 'black' : 'red');
+    },
+    [change, spend],
+  );
+  const note = (): void => {
+    if (frame === null) return;
+    const volts =
+      frame.meterVolts === null
+        ? ''
+        : `${figure(frame.meterVolts, 3)} V, RED ${placeName(controls.red)}, BLACK ${placeName(controls.black)}`;
+    const amps = frame.clampAmps === null ? '' : `${figure(frame.clampAmps, 1)} A at ${placeName(controls.clamp)}`;
+    setNotes((before) => [...before, [volts, amps, frame.state].filter((text) => text !== '').join('; ')]);
+  };
+  const finish = (): void => {
+    setScore(
+      scoreOf({
+        faults: exercise.faults,
+        named,
+        minutes: minutes + (frame?.seconds ?? 0) / 60,
+        parMinutes: exercise.parMinutes,
+        needless,
+        dangers: frame?.dangers ?? [],
+      }),
+    );
+    const looked = worker === null ? Promise.resolve(debrief(exercise)) : worker.debrief(exercise);
+    void looked.then(setTold);
+  };
+  return {
+    frame,
+    controls,
+    lead,
+    setLead,
+    place,
+    notes,
+    named,
+    score,
+    told,
+    note,
+    finish,
+    minutes: minutes + (frame?.seconds ?? 0) / 60,
+    name: (fault: (typeof named)[number]) => changeDone((before) => ({ ...before, named: [...before.named, fault] })),
+    waitTenMinutes: (): void => {
+      wait(600);
+      spend(10);
+    },
+    useTool: (tool: BatteryTool, position: string): void => {
+      spend(TOOL_MINUTES);
+      void worker?.tool(tool, position).then((shown) => {
+        const words = shown ?? 'cannot be used here, its caps do not open';
+        setNotes((before) => [...before, `${toolName(tool)}, battery ${position}: ${words}`]);
+      });
+    },
+    mend: (chosen: ReturnType<typeof partsOf>[number]): void => {
+      const repaired = afterRepair(faults, chosen.part);
+      repair(repaired.faults);
+      changeDone((before) => ({
+        ...before,
+        minutes: before.minutes + chosen.minutes,
+        faults: repaired.faults,
+        needless: repaired.needless ? [...before.needless, chosen.words] : before.needless,
+        notes: [...before.notes, `${chosen.words}: done`],
+      }));
+    },
+    setControls: (given: Partial<BenchControls>): void => {
+      if ('pileAt' in given) spend(MOVE_PILE_MINUTES);
+      if ('isolated' in given) spend(CUT_OFF_MINUTES);
+      change(given);
+    },
+    setMeter: (meter: BenchControls['meter']) => change({ meter }),
+    zeroClamp: () => void worker?.zeroClamp(),
+  };
+};
+export type BenchRun = ReturnType<typeof useBenchRun>;

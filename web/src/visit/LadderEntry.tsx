@@ -1,0 +1,99 @@
+import type { VisitDetail } from '@vaktman/contract';
+import { crankCoolDown, stepTitle } from '@vaktman/core';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { useOnThisDevice } from '../clock/deviceTime';
+import { useNow } from '../clock/useNow';
+import { Keypad } from '../control/Keypad';
+import { CoolDown } from './CoolDown';
+import { leadsOf, TITLES, type Target } from './ladderTargets';
+import { LeadList } from './LeadList';
+import { useRecorder } from './useVisit';
+
+export const LadderHead = styled.h2`
+  font-size: 1.9rem;
+`;
+export const LadderColumn = styled.div`
+  display: grid;
+  gap: 0.8rem;
+  align-content: start;
+  p {
+    font-size: 1.1rem;
+  }
+`;
+
+/** One stretch of the ladder, read while cranking. */
+export const LadderEntry = ({
+  detail,
+  target,
+  picked,
+  done,
+}: {
+  readonly detail: VisitDetail;
+  readonly target: Target;
+  /** It was pressed for: read again. */
+  readonly picked: boolean;
+  readonly done: () => void;
+}) => {
+  const { unit, visit } = detail.file;
+  const recorder = useRecorder(visit.id, visit.technician);
+  const [overridden, setOverridden] = useState(false);
+  const now = useNow(1000);
+  const onDevice = useOnThisDevice(detail.file.readings, now);
+  const cooling = overridden ? null : crankCoolDown(onDevice, now);
+  const k = unit.systemVolts / 12;
+  const save = async (volts: number): Promise<void> => {
+    switch (target) {
+      case 'source':
+        await recorder.reading({ step: 'start.crankVolts', point: 'bank', volts, hold: 'settled' });
+        break;
+      case 'positive':
+      case 'negative':
+        await recorder.reading({ step: 'start.drop', point: target, volts, by: 'crank' });
+        break;
+      case 'solenoid':
+        await recorder.reading({ step: 'start.solenoid', point: 'starter', volts });
+        break;
+      case 'motor':
+        await recorder.reading({ step: 'start.motor', point: 'starter', volts });
+        break;
+    }
+    setOverridden(false);
+    done();
+  };
+  return (
+    <LadderColumn>
+      <LadderHead>
+        {picked ? 'Again' : 'Next'}: {TITLES[target].toLowerCase()}
+      </LadderHead>
+      <LeadList unit={unit} leads={leadsOf(unit, target)} />
+      <p>
+        Crank 3 s, starting disabled. Read the settled volts. One cranks, one reads; alone, minimum and maximum hold.
+      </p>
+      {cooling === null ? (
+        <Keypad
+          key={`${target} ${String(picked)}`}
+          fields={[
+            {
+              key: 'volts',
+              label: target === 'source' ? stepTitle('start.crankVolts') : TITLES[target],
+              unit: 'V',
+              signed: target !== 'source' && target !== 'motor',
+              min: -40,
+              max: 40,
+              usual: target === 'source' || target === 'motor' ? [5 * k, 12.6 * k] : [-1.5, 2.5],
+            },
+          ]}
+          save={(values) => void save(values['volts'] ?? 0)}
+        />
+      ) : (
+        <CoolDown
+          cooling={cooling}
+          override={(reason) =>
+            void recorder.event({ kind: 'wait-skipped', wait: 'starter cools', reason }).then(() => setOverridden(true))
+          }
+        />
+      )}
+    </LadderColumn>
+  );
+};

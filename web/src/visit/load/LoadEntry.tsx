@@ -1,0 +1,143 @@
+import { figure, voltsText, type loadTarget } from '@vaktman/core';
+import styled from 'styled-components';
+import { clockText, secondsLeft } from '../../clock/clockSlice';
+import { Key } from '../../control/Key';
+import { Keypad } from '../../control/Keypad';
+import { heldSeconds } from '../../hold/holds';
+import { ReadInstruments } from '../../practice/ReadInstruments';
+import { useAppSelector } from '../../store';
+import { PHONE } from '../../theme/screen';
+import type { StepProps } from '../stepProps';
+import type { LoadTest } from './useLoadTest';
+
+/** A load held shorter than this decides little: throwing it away is offered first. */
+const SHORT_SECONDS = 14.5;
+
+const Entry = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 26rem);
+  gap: 2rem;
+  h2 {
+    font-size: 2.4rem;
+  }
+  p {
+    font-size: 1.2rem;
+    margin-top: 0.5rem;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr;
+    gap: 0.5rem;
+    h2 {
+      font-size: 1.7rem;
+    }
+  }
+`;
+
+/** After the load came off: the lowest volts and the amps of the hold. */
+export const LoadEntry = ({
+  detail,
+  point,
+  load,
+  hold,
+  target,
+}: Pick<StepProps, 'detail' | 'point'> & {
+  readonly load: LoadTest;
+  readonly hold: { readonly startedMs: number; readonly offMs: number };
+  readonly target: NonNullable<ReturnType<typeof loadTarget>>;
+}) => {
+  const { recorder, limit, where, temperature, caught, retake, throwAway, saved, now } = load;
+  const seconds = heldSeconds(hold.startedMs, hold.offMs);
+  const coolId = `cool:${detail.file.visit.id}`;
+  const recovery = useAppSelector((state) => state.clocks.find(({ id }) => id === coolId));
+  const recoveryLeft = recovery === undefined ? 0 : secondsLeft(recovery, now);
+  return (
+    <Entry>
+      <div>
+        <h2>What did battery {point} read?</h2>
+        <p>
+          The lowest volts of the hold, and the amps you held. Band {Math.round(target.amps)} to{' '}
+          {Math.round(target.bandTopAmps)} A{limit === null ? '' : `, limit ${voltsText(limit.value)}, ${where}`}.
+        </p>
+        <p>
+          The load was on for {figure(seconds, 1)} s.
+          {seconds < SHORT_SECONDS ? ' That is too short to pass a battery.' : ''}
+        </p>
+        {seconds < SHORT_SECONDS ? (
+          <p>
+            <Key onPress={throwAway}>Throw this run away</Key>
+          </p>
+        ) : null}
+        <p>
+          Recovery: volts 60 s after release, if you wait for them
+          {recoveryLeft > 0 ? `, in ${clockText(recoveryLeft)}` : ''}.
+        </p>
+      </div>
+      <div>
+        <ReadInstruments
+          file={detail.file}
+          step="battery.load"
+          point={point}
+          take={(taken) => recorder.instrumentReading(taken, 'simulated').then(saved)}
+        />
+        <Keypad
+          key={JSON.stringify(caught)}
+          fields={[
+            {
+              key: 'lowestVolts',
+              label: 'Lowest volts',
+              unit: 'V',
+              initial: caught === null ? undefined : caught.lowestVolts.toFixed(2),
+              min: -40,
+              max: 40,
+              usual: [5, 12.6],
+            },
+            {
+              key: 'amps',
+              label: 'Amps held',
+              unit: 'A',
+              initial: caught === null ? undefined : caught.meanAmps.toFixed(0),
+              min: 0,
+              max: 3000,
+              usual: [target.amps * 0.6, target.amps * 1.4],
+            },
+            {
+              key: 'seconds',
+              label: 'Seconds held',
+              unit: 's',
+              initial: String(seconds),
+              min: 0.1,
+              max: 120,
+              usual: [10, 20],
+            },
+            {
+              key: 'recoveryVolts',
+              label: 'Recovery',
+              unit: 'V',
+              optional: true,
+              min: -40,
+              max: 40,
+              usual: [10, 13.2],
+            },
+          ]}
+          save={(values) =>
+            void recorder
+              .reading({
+                step: 'battery.load',
+                point,
+                ...retake.corrects,
+                amps: values['amps'] ?? 0,
+                seconds: values['seconds'] ?? seconds,
+                lowestVolts: values['lowestVolts'] ?? 0,
+                ...(caught === null ? {} : { instrument: 'feed' }),
+                ...(temperature.from === 'battery' && temperature.celsius !== null
+                  ? { batteryC: temperature.celsius }
+                  : {}),
+                ...(values['recoveryVolts'] == null ? {} : { recoveryVolts: values['recoveryVolts'] }),
+              })
+              .then(saved)
+          }
+        />
+      </div>
+    </Entry>
+  );
+};

@@ -1,0 +1,102 @@
+import type { Leads, Unit } from '@vaktman/core';
+import { Checkbox } from 'react-aria-components';
+import styled from 'styled-components';
+import { PHONE } from '../../theme/screen';
+import { LeadList } from '../LeadList';
+import { WaitClock } from '../WaitClock';
+import type { MeasureSpec } from './spec';
+
+const How = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.1fr);
+  gap: 0.4rem 1.6rem;
+  align-items: start;
+  font-size: 1.15rem;
+  > div {
+    display: grid;
+    gap: 0.45rem;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr;
+    font-size: 1.05rem;
+    ul {
+      display: none;
+    }
+  }
+`;
+const Moves = styled(Checkbox)`
+  display: flex;
+  align-items: center;
+  gap: 0.7rem;
+  min-height: 48px;
+  font-weight: 620;
+  cursor: pointer;
+  .box {
+    width: 28px;
+    height: 28px;
+    flex: none;
+    border: 2px solid var(--ink);
+    display: grid;
+    place-items: center;
+  }
+  &[data-selected] .box {
+    background: var(--live);
+    color: var(--on-live);
+  }
+  &[data-focus-visible] {
+    outline: 3px solid var(--steel);
+    outline-offset: 2px;
+  }
+`;
+
+/** Under the drawing: what to do, where the leads go, the clock at idle, and whether it moves. */
+export const MeasureHow = ({
+  visitId,
+  unit,
+  spec,
+  path,
+  leads,
+  moves,
+  setMoves,
+}: {
+  readonly visitId: string;
+  readonly unit: Unit;
+  readonly spec: MeasureSpec;
+  readonly path: string;
+  readonly leads: Leads;
+  readonly moves: boolean;
+  readonly setMoves: (moves: boolean) => void;
+}) => (
+  <How>
+    <div>
+      {spec.how.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+      {spec.alone === null ? null : <p>{spec.alone}</p>}
+      {spec.idleMinutes === null ? null : (
+        <WaitClock
+          id={`idle:${visitId}`}
+          name={`${unit.id}: idle, nothing on`}
+          minutes={spec.idleMinutes}
+          path={path}
+          startWords={`It idles: start ${spec.idleMinutes} min`}
+          runningWords="Idling"
+          doneWords={(minutes) => `Idled ${minutes} min. Read now.`}
+        />
+      )}
+    </div>
+    <div>
+      <LeadList unit={unit} leads={leads} />
+      <Moves isSelected={moves} onChange={setMoves}>
+        {({ isSelected }) => (
+          <>
+            <span className="box" aria-hidden="true">
+              {isSelected ? '✓' : ''}
+            </span>
+            It moves when a cable is wiggled or when warm
+          </>
+        )}
+      </Moves>
+    </div>
+  </How>
+);

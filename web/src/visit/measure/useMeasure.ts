@@ -1,0 +1,99 @@
+import { crankCoolDown, type Reading } from '@vaktman/core';
+import { useState } from 'react';
+import { clocksUsed } from '../../clock/clockSlice';
+import { useOnThisDevice } from '../../clock/deviceTime';
+import { useNow } from '../../clock/useNow';
+import type { EntryField, EntryValues } from '../../control/keypadEntry';
+import { useFeed } from '../../feed/useFeed';
+import { useAppDispatch, useAppSelector } from '../../store';
+import { placePath } from '../nextPlace';
+import type { StepProps } from '../stepProps';
+import { useRetake } from '../useRetake';
+import { useConditions, useRecorder } from '../useVisit';
+import { fedValues } from './fedValues';
+import { measureSpec } from './measureSpec';
+import type { MeasureStepName } from './spec';
+
+/** One measurement: what it asks for, how it is read, and what keeps it. */
+export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: MeasureStepName }) => {
+  const visitId = detail.file.visit.id;
+  const { unit } = detail.file;
+  const recorder = useRecorder(visitId, detail.file.visit.technician);
+  const dispatch = useAppDispatch();
+  const [conditions, change] = useConditions(
+    detail,
+    unit.bank.batteries.some(({ position }) => position === point) ? point : null,
+  );
+  const spec = measureSpec(unit, step, point, conditions.batteryC?.celsius ?? null);
+  const [choices, setChoices] = useState<Record<string, string>>(() =>
+    Object.fromEntries(spec.choices.map(({ key, initial }) => [key, initial])),
+  );
+  const [moves, setMoves] = useState(false);
+  const [overridden, setOverridden] = useState(false);
+  const [feeding, setFeeding] = useState(false);
+  const [preset, setPreset] = useState<Readonly<Record<string, string>>>({});
+  const feed = useFeed(visitId, step, point, feeding);
+  const reading: Reading | undefined = judged.outcomes.facts.current.get(`${step}@${point}`);
+  // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
+  const retake = useRetake(reading);
+  const cranks = spec.cranks(choices);
+  const now = useNow(1000, cranks);
+  const onDevice = useOnThisDevice(detail.file.readings, now);
+  const idling = useAppSelector((state) => state.clocks.find(({ id }) => id === `idle:${visitId}`));
+  // A clock that counts the minutes at idle is better than a guess at them.
+  const counted = spec.idleMinutes !== null && idling !== undefined;
+  const path = placePath(visitId, { step, point });
+  const fields: readonly EntryField[] = spec
+    .fields(choices)
+    .filter(({ key }) => !counted || key !== 'minutes')
+    .map((field) => (preset[field.key] === undefined ? field : { ...field, initial: preset[field.key] }));
+  return {
+    recorder,
+    spec,
+    path,
+    reading,
+    retake,
+    leads: spec.leads(choices),
+    choices,
+    choose: (key: string, value: string) => setChoices((before) => ({ ...before, [key]: value })),
+    moves,
+    setMoves,
+    fields,
+    /** Another entry begins when this changes. */
+    entryKey: `${cranks} ${String(retake.again)} ${JSON.stringify(preset)}`,
+    feed: feeding ? feed : null,
+    listen: () => setFeeding(true),
+    listenNoMore: () => setFeeding(false),
+    takeFed: () => setPreset(fedValues(feed, fields)),
+    cooling: cranks && !overridden ? crankCoolDown(onDevice, now) : null,
+    goOnWarm: (reason: string) =>
+      void recorder.event({ kind: 'wait-skipped', wait: 'starter cools', reason }).then(() => setOverridden(true)),
+    cranks,
+    isCranking: conditions.hold?.kind === 'crank',
+    startCrank: () =>
+      change({
+        hold: { kind: 'crank', unitId: unit.id, position: `${step}/${point}`, startedMs: Date.now(), offMs: null },
+      }),
+    endCrank: () => change({ hold: null }),
+    save: (values: EntryValues) =>
+      recorder
+        .reading({
+          ...spec.build(
+            counted ? { ...values, minutes: Math.floor((Date.now() - idling.startedMs) / 60_000) } : values,
+            choices,
+          ),
+          ...(moves ? { unsteady: true } : {}),
+          ...retake.corrects,
+        })
+        .then(() => {
+          setPreset({});
+          setFeeding(false);
+          retake.done();
+          setMoves(false);
+          setOverridden(false);
+          // A clock that was waited for is done with once what it was for is read.
+          if (spec.idleMinutes === null) dispatch(clocksUsed({ path }));
+        }),
+  };
+};
+export type Measure = ReturnType<typeof useMeasure>;
