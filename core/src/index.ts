@@ -124,3 +124,4 @@ export * from './judging/cautions';
 export * from './record/visitRecord';
 export * from './visit/recordedVisit';
 export * from './visit/handsNeeded';
+export * from './visit/cablesBack';

@@ -1,5 +1,4 @@
 import { stepEntry } from '../step/catalogue';
-import type { Place } from './obligation';
 
 /** How long hands are needed, and whether one pair does. */
 export interface HandsNeeded {
@@ -13,7 +12,7 @@ export interface HandsNeeded {
  * What the steps a visit owes take of people.
  * @param places steps at points, as owed
  */
-export const handsNeeded = (places: readonly Place[]): HandsNeeded => {
+export const handsNeeded = (places: readonly { readonly step: string }[]): HandsNeeded => {
   const entries = places.map(({ step }) => stepEntry(step));
   return {
     minutes: Math.round(entries.reduce((sum, { minutes }) => sum + minutes, 0)),

@@ -1,4 +1,4 @@
-import { CAUTION_WORDS, pointName, stepEntry } from '@vaktman/core';
+import { CABLES_BACK, cablesGoBack, CAUTION_WORDS, pointName, stepEntry } from '@vaktman/core';
 import { Key, QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { FeedStrip } from '../feed/FeedStrip';
@@ -31,6 +31,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
   const { recorder, spec, leads, reading, retake, feed, cooling, choices } = measure;
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const outcome = judged.outcomes.at(step, point);
+  const before = cablesGoBack(unit, detail.file.readings, step) ? CABLES_BACK : null;
   const frame = { detail, judged, step, point, test: spec.title, leads, caution: CAUTION_WORDS[spec.caution] };
 
   if (reading !== undefined && !retake.again && !isRetest(judged, step, point))
@@ -58,6 +59,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
           unit={unit}
           spec={spec}
           path={measure.path}
+          before={before}
           leads={leads}
           moves={measure.moves}
           setMoves={measure.setMoves}
@@ -66,6 +68,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
     >
       <MeasureHead>{spec.title}</MeasureHead>
       <div className="on-phone">
+        {before === null ? null : <strong>{before}</strong>}
         <LeadList unit={unit} leads={leads} />
       </div>
       <MeasureChoices spec={spec} choices={choices} choose={measure.choose} />

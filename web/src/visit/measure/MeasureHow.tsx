@@ -55,6 +55,7 @@ export const MeasureHow = ({
   unit,
   spec,
   path,
+  before,
   leads,
   moves,
   setMoves,
@@ -63,12 +64,15 @@ export const MeasureHow = ({
   readonly unit: Unit;
   readonly spec: MeasureSpec;
   readonly path: string;
+  /** What has to be done before anything else. */
+  readonly before: string | null;
   readonly leads: Leads;
   readonly moves: boolean;
   readonly setMoves: (moves: boolean) => void;
 }) => (
   <How>
     <div>
+      {before === null ? null : <strong>{before}</strong>}
       {spec.how.map((line) => (
         <p key={line}>{line}</p>
       ))}

@@ -96,4 +96,3 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
         }),
   };
 };
-export type Measure = ReturnType<typeof useMeasure>;
