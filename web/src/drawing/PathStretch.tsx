@@ -7,12 +7,14 @@ import { Cable, lineOf } from './PathCable';
 import type { StretchFace } from './pathFaces';
 import { Pressable } from './Pressable';
 
-const saidOf = (face: StretchFace | undefined): string =>
-  face === undefined
-    ? ''
-    : face.value === null
-      ? `not yet${face.limit === '' ? '' : `, ${face.limit}`}`
-      : `${face.value} ${face.unit}, ${face.limit === '' ? '' : `${face.limit}, `}${MARK_WORDS[face.mark]}`;
+const saidOf = ({ value, unit, limit, mark }: StretchFace): string => {
+  const against = limit === '' ? '' : `, ${limit}`;
+  const word = mark === null ? '' : `, ${MARK_WORDS[mark]}`;
+  return value === null ? (mark === null ? '' : `: not yet${against}`) : `: ${value} ${unit}${against}${word}`;
+};
+
+/** The limit goes under the value where the name's line has no room for it. */
+const isLimitBelow = (room: number, { limit }: StretchFace): boolean => limit !== '' && room >= 140 && room < 200;
 
 const StretchLabel = ({
   stretch,
@@ -40,7 +42,17 @@ const StretchLabel = ({
           fontWeight="700"
           fill={face?.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}
         >
-          {bare ? '' : face?.value == null ? 'not yet' : <SvgFigure text={face.value} size={16} />}
+          {bare ? (
+            ''
+          ) : face?.value == null ? (
+            face?.mark === null ? (
+              ''
+            ) : (
+              'not yet'
+            )
+          ) : (
+            <SvgFigure text={face.value} size={16} />
+          )}
           {face?.value == null ? null : <tspan fontSize="13"> {face.unit}</tspan>}
         </tspan>
       </text>
@@ -66,8 +78,10 @@ const StretchLabel = ({
           <tspan fontSize="14"> {face.unit}</tspan>
         </text>
       )}
-      {bare ? null : <MarkWord x={face?.value == null ? x : x + 58} y={y + 5} mark={face?.mark ?? 'notyet'} />}
-      {face === undefined || face.limit === '' || room >= 200 || room < 140 ? null : (
+      {bare || face?.mark === null ? null : (
+        <MarkWord x={face?.value == null ? x : x + 58} y={y + 5} mark={face?.mark ?? 'notyet'} />
+      )}
+      {face === undefined || !isLimitBelow(room, face) ? null : (
         <text x={x} y={y + 40} fontSize="13.5" fill="var(--ink-2)">
           {face.limit}
         </text>
@@ -76,13 +90,19 @@ const StretchLabel = ({
   );
 };
 
-const Failure = ({ stretch }: { stretch: Stretch }) => {
+const Failure = ({ stretch, face }: { stretch: Stretch; face: StretchFace }) => {
   if (stretch.label === null) return null;
   const [x, y] = stretch.label.at;
   const centred = stretch.side === 'machine' && stretch.id !== 'starter.solenoid';
+  const limitBelow = !centred && isLimitBelow(stretch.label.width, face);
   return (
     <path
-      d={cloudPath(centred ? x - 46 : x - 8, y - 20, centred ? 92 : Math.min(stretch.label.width, 168), 54)}
+      d={cloudPath(
+        centred ? x - 46 : x - 8,
+        y - 20,
+        centred ? 92 : Math.min(stretch.label.width, 168),
+        limitBelow ? 74 : 54,
+      )}
       fill="none"
       stroke="var(--failed)"
       strokeWidth="2.2"
@@ -107,11 +127,7 @@ export const PathStretch = ({
   readonly bare: boolean;
   readonly onPress: (() => void) | undefined;
 }) => (
-  <Pressable
-    label={`${stretch.name}${face === undefined ? '' : `: ${saidOf(face)}`}`}
-    className="stretch"
-    onPress={onPress}
-  >
+  <Pressable label={`${stretch.name}${face === undefined ? '' : saidOf(face)}`} className="stretch" onPress={onPress}>
     {stretch.lines.map((line) => (
       <g key={lineOf(line)}>
         <path d={lineOf(line)} fill="none" stroke="transparent" strokeWidth="48" pointerEvents="stroke" />
@@ -136,6 +152,6 @@ export const PathStretch = ({
       />
     )}
     <StretchLabel stretch={stretch} face={face} bare={bare} />
-    {face?.mark === 'failed' ? <Failure stretch={stretch} /> : null}
+    {face?.mark === 'failed' ? <Failure stretch={stretch} face={face} /> : null}
   </Pressable>
 );

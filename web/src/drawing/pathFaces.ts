@@ -1,4 +1,4 @@
-import { figure, mainValue, type LimitName, type PathLayout, type Stretch } from '@vaktman/core';
+import { figure, mainValue, stepEntry, type LimitName, type PathLayout, type Stretch } from '@vaktman/core';
 import { VERDICT_MARK, type MarkKind } from '../control/Mark';
 import type { Judged } from '../visit/useVisit';
 
@@ -8,7 +8,8 @@ export interface StretchFace {
   readonly unit: string;
   /** The border it is held against, in words; empty when none applies. */
   readonly limit: string;
-  readonly mark: MarkKind;
+  /** Null where it is neither read nor owed: nothing is written then. */
+  readonly mark: MarkKind | null;
 }
 
 export interface PathFaces {
@@ -37,26 +38,48 @@ const limitOf = (stretch: Stretch, { outcomes }: Judged): string => {
   }
 };
 
+/** Where a machine shows its work: the readings of it, the one that says most first. */
+const readAt = ({ id, step, point }: Stretch, alternators: number): readonly (readonly [string, string])[] => {
+  if (id.startsWith('alternator.'))
+    return [
+      ['charge.output', point],
+      [step, point],
+      ...(alternators === 1 ? ([['charge.volts', 'bank']] as const) : []),
+    ];
+  if (id === 'starter.motor')
+    return [
+      [step, point],
+      ['start.crankVolts', 'starter'],
+    ];
+  return [[step, point]];
+};
+
 const WORSE: readonly MarkKind[] = ['failed', 'marginal', 'notyet', 'passed'];
 
 /** What every stretch and joint of the path shows for a visit as it stands. */
 export const pathFaces = (layout: PathLayout, judged: Judged): PathFaces => {
   const { outcomes } = judged;
   const { current } = outcomes.facts;
+  const { missing } = judged.judgement;
+  const alternators = layout.stretches.filter(({ id }) => id.startsWith('alternator.')).length;
   const stretches = layout.stretches.map((stretch): [string, StretchFace] => {
-    const outcome = outcomes.at(stretch.step, stretch.point);
-    const reading = current.get(`${stretch.step}@${stretch.point}`);
+    const places = readAt(stretch, alternators);
+    const [step, point] = places.find(([at, of]) => current.has(`${at}@${of}`)) ?? [stretch.step, stretch.point];
+    const outcome = outcomes.at(stepEntry(step).step, point);
+    const reading = current.get(`${step}@${point}`);
     const read = reading === undefined ? null : mainValue(reading);
+    const owed = missing.some((own) => places.some(([at, of]) => own.step === at && own.point === of));
+    const isMachine = stretch.side === 'machine' && stretch.id !== 'starter.solenoid';
     return [
       stretch.id,
       {
-        value: read === null ? null : figure(read.value, 2),
+        value: read === null ? null : figure(read.value, read.unit === 'A' ? 0 : 2),
         unit: read?.unit ?? 'V',
         limit:
-          outcome?.limit == null || stretch.step === 'charge.volts'
+          isMachine || outcome?.limit == null
             ? limitOf(stretch, judged)
             : `limit ${figure(outcome.limit.value, 2)} ${outcome.limit.unit}`,
-        mark: outcome === null ? 'notyet' : VERDICT_MARK[outcome.verdict],
+        mark: outcome !== null ? VERDICT_MARK[outcome.verdict] : owed ? 'notyet' : null,
       },
     ];
   });
