@@ -125,3 +125,4 @@ export * from './record/visitRecord';
 export * from './visit/recordedVisit';
 export * from './visit/handsNeeded';
 export * from './visit/cablesBack';
+export * from './step/run/runSection';

@@ -1,3 +1,4 @@
+import { runsOf } from '../unit/runs';
 import type { VisitEvent, BatteryThing } from './visitEvent';
 import type { Unit } from '../unit/unit';
 
@@ -62,3 +63,14 @@ export const unitBefore = ({ unit, unitAtOpening, events }: WithBatteries, ms: n
         unitAtOpening,
         fittedIn(events).filter((fitted) => fitted.ms < ms),
       );
+
+/** The unit with the places along its runs that were named in a visit, each after the point it was named after. */
+export const unitWithPoints = (unit: Unit, events: readonly VisitEvent[]): Unit =>
+  events.reduce((own, event) => {
+    if (event.kind !== 'point-named') return own;
+    const points = own.runs?.[event.run] ?? [];
+    const run = runsOf(own).find(({ key }) => key === event.run);
+    if (run === undefined || [run.from, ...run.points].includes(event.point)) return own;
+    const at = points.indexOf(event.after) + 1;
+    return { ...own, runs: { ...own.runs, [event.run]: points.toSpliced(at, 0, event.point) } };
+  }, unit);

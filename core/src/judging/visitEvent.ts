@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { wholeText } from '../quantity/text';
-import { batterySchema, positionSchema } from '../unit/unit';
+import { batterySchema, isRun, positionSchema } from '../unit/unit';
 import { instantSchema } from './readingBase';
 import { repairSchema } from './repair';
 
@@ -52,6 +52,13 @@ const reason = wholeText()
   .min(1, { error: 'say why' })
   .max(LONGEST_REASON, { error: `at most ${LONGEST_REASON} letters` });
 
+/** A name for a place along a run: what stands between the points of a stretch or a run is kept for that. */
+export const runPointSchema = wholeText()
+  .trim()
+  .min(1, { error: 'expected a name' })
+  .max(60, { error: 'at most 60 letters' })
+  .regex(/^[^:-]+$/, { error: 'expected a name without : and -' });
+
 /** What every event carries. `amends` names the amendment it belongs to, once the visit was signed off. */
 const common = { eventId: madeIdSchema, at: instantSchema, by: name, amends: madeIdSchema.optional() };
 
@@ -84,6 +91,15 @@ export const visitEventSchema = z.discriminatedUnion('kind', [
   }),
   /** A signed record is opened again: what follows names this event, and stands beside what was signed. */
   z.strictObject({ kind: z.literal('amended'), ...common, reason }),
+  /** A place along a run of cable was given a name, so that volts can be read there. */
+  z.strictObject({
+    kind: z.literal('point-named'),
+    ...common,
+    run: wholeText().refine(isRun, { error: 'expected the name of a run, such as starterNegative' }),
+    point: runPointSchema,
+    /** The point of the run it comes after. */
+    after: wholeText().max(60),
+  }),
   /** Opened by mistake and nothing read in it: it counts nowhere, and takes nothing more. */
   z.strictObject({ kind: z.literal('discarded'), ...common, reason }),
 ]);

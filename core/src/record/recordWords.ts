@@ -28,6 +28,8 @@ export const eventWords = (event: VisitEvent, time: (iso: string) => string): st
       return `${when}skipped ${placeTitle(event.step, event.point)}: ${event.reason}`;
     case 'discarded':
       return `${when}discarded, opened by mistake: ${event.reason}`;
+    case 'point-named':
+      return `${when}named a place along ${pointName(`${event.run}:${event.point}`)}`;
     case 'planned':
       return `${when}to do: ${event.action}`;
     case 'refused':

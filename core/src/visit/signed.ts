@@ -1,7 +1,7 @@
 import type { VisitEvent, VisitEventOf } from '../judging/visitEvent';
 import type { VisitFile } from '../file/visitFile';
 import type { Reading } from '../step/catalogue';
-import { fittedIn, unitWith } from '../judging/unitAsOf';
+import { fittedIn, unitWith, unitWithPoints } from '../judging/unitAsOf';
 
 /** A visit as opened, and everything recorded in it. */
 export interface VisitParts {
@@ -17,7 +17,7 @@ export const composeVisit = ({ opening, readings, events }: VisitParts): VisitFi
   return {
     format: 'vaktman-visit',
     version: 1,
-    unit: unitWith(opening.unit, fitted),
+    unit: unitWithPoints(unitWith(opening.unit, fitted), events),
     method: opening.method,
     visit: opening.visit,
     readings: [...readings],

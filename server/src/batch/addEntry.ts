@@ -1,5 +1,5 @@
 import { type Entry, visitIdOf } from '@vaktman/contract';
-import { readingProblems, signatureOf, type Problem, type Unit, present } from '@vaktman/core';
+import { readingProblems, signatureOf, unitWithPoints, type Problem, type Unit, present } from '@vaktman/core';
 import { isDeepStrictEqual } from 'node:util';
 import { validate as isUuid } from 'uuid';
 import type { Queryable } from '../database/pool';
@@ -10,6 +10,7 @@ import {
   insertReading,
   insertVisit,
   isVisitEmpty,
+  loadPointNames,
   loadSigning,
   storedEvent,
   storedReading,
@@ -185,7 +186,9 @@ const addReading = async (
   unit: Unit,
   { fleetId }: BatchFrame,
 ): Promise<Added> => {
-  const problems = readingProblems(reading, unit);
+  // What was read along a run may have been read at a place that was named in this visit.
+  const named = reading.step === 'run.volts' ? await loadPointNames(db, fleetId, visitId) : [];
+  const problems = readingProblems(reading, unitWithPoints(unit, named));
   if (problems.length > 0)
     throw refuse(
       problems.map((problem) => ({

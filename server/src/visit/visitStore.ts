@@ -68,6 +68,15 @@ export const loadSigning = async (db: Queryable, fleetId: string, visitId: strin
   return rows.map(({ body }) => body);
 };
 
+/** Places along runs that were named in a visit, in the order they were. */
+export const loadPointNames = async (db: Queryable, fleetId: string, visitId: string): Promise<VisitEvent[]> => {
+  const { rows } = await db.query<{ body: VisitEvent }>(
+    `SELECT body FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 AND kind = 'point-named' ORDER BY at, event_id`,
+    [fleetId, visitId],
+  );
+  return rows.map(({ body }) => body);
+};
+
 /** True when nothing was read or repaired in a visit. */
 export const isVisitEmpty = async (db: Queryable, fleetId: string, visitId: string): Promise<boolean> => {
   const { rows } = await db.query<{ empty: boolean }>(

@@ -29,6 +29,8 @@ export const entryWords = (entry: Entry): string => {
           return `Did not wait, ${at}: ${event.reason}`;
         case 'cautions-acknowledged':
           return `Cautions acknowledged, ${at}`;
+        case 'point-named':
+          return `the name ${event.point} along a run`;
         case 'discarded':
           return `Visit discarded, ${at}: ${event.reason}`;
         case 'amended':

@@ -46,7 +46,16 @@ export const LeadList = ({ unit, leads }: { unit: Unit; leads: Leads }) => {
     </li>
   );
   const probe = (words: string, ground: string, at: Probe | null) =>
-    at === null ? null : line(words, ground, 'var(--on-probe)', at.touch, at.at);
+    at === null
+      ? null
+      : // A place that was named on the way has no number in the drawing: it is told in words alone.
+        line(
+          words,
+          ground,
+          'var(--on-probe)',
+          at.touch,
+          at === leads.black && at.at === leads.red?.at ? undefined : at.at,
+        );
   if (leads.red === null && leads.black === null && leads.clamp === null && leads.pile === null) return null;
   return (
     <List aria-label="Where the leads go">

@@ -1,5 +1,5 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { CATALOGUE, hasPoint, signatureOf, type ReadStep } from '@vaktman/core';
+import { CATALOGUE, hasPoint, runAt, signatureOf, type ReadStep } from '@vaktman/core';
 import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Loading } from '../frame/Failed';
@@ -19,6 +19,7 @@ import { MeasureStep } from './MeasureStep';
 import { onwardPath } from './nextPlace';
 import { OpenCircuitStep } from './OpenCircuitStep';
 import { RecordView } from './RecordView';
+import { RunStep } from './run/RunStep';
 import type { StepProps } from './stepProps';
 import { SignedView } from './SignedView';
 import { SummaryView } from './SummaryView';
@@ -67,6 +68,8 @@ const Step = ({
   // A screen belongs to one step at one point: what was half typed for another must not carry over.
   const key = `${step}@${point}`;
   if (isMeasureStep(step)) return <MeasureStep key={key} detail={detail} judged={judged} point={point} step={step} />;
+  if (step === 'run.volts')
+    return <RunStep key={runAt(detail.file, point)?.key} detail={detail} judged={judged} point={point} />;
   const Screen = step === 'battery.load' ? LoadStep : step === 'battery.hydrometer' ? HydrometerStep : OpenCircuitStep;
   return <Screen key={key} detail={detail} judged={judged} point={point} />;
 };

@@ -45,7 +45,8 @@ const SAME_CURRENT_SHARE = 0.1;
 export const runAt = ({ unit }: Pick<VisitFacts, 'unit'>, point: string): Run | null =>
   runsOf(unit).find(({ key, points }) => points.some((own) => `${key}:${own}` === point)) ?? null;
 
-const readingsAlong = (facts: VisitFacts, run: Run): readonly RunReading[] =>
+/** What was read along a run, in the order of its points. */
+export const readingsAlong = (facts: VisitFacts, run: Run): readonly RunReading[] =>
   run.points.flatMap((point) => latest(facts, runReading, `${run.key}:${point}`) ?? []);
 
 /** True when all were read under one current, the same way. */
@@ -58,7 +59,8 @@ const underOneCurrent = (readings: readonly RunReading[]): boolean => {
   );
 };
 
-const pointOf = (reading: RunReading): string => reading.point.slice(reading.point.indexOf(':') + 1);
+/** The point of the run a reading was taken at. */
+export const runPointOf = (reading: RunReading): string => reading.point.slice(reading.point.indexOf(':') + 1);
 
 /** The stretches of a run between the points read so far, in order. */
 export const stretchesOf = (facts: VisitFacts, run: Run): readonly RunStretch[] => {
@@ -67,7 +69,7 @@ export const stretchesOf = (facts: VisitFacts, run: Run): readonly RunStretch[] 
     facts.limits.get(/^regulator/.test(from) || /^regulator/.test(to) ? 'regulatorVolts' : 'segmentVolts').value;
   return readings.map((reading, index): RunStretch => {
     const before = readings[index - 1];
-    const [from, to] = [before === undefined ? run.from : pointOf(before), pointOf(reading)];
+    const [from, to] = [before === undefined ? run.from : runPointOf(before), runPointOf(reading)];
     return {
       from,
       to,
@@ -81,7 +83,7 @@ export const stretchesOf = (facts: VisitFacts, run: Run): readonly RunStretch[] 
 const excessOf = ({ volts, limitVolts }: RunStretch): number => Math.max(0, volts - limitVolts);
 
 /** The stretch that loses more than half of what is too much along its run, or null. */
-const worstOf = (stretches: readonly RunStretch[]): RunStretch | null => {
+export const worstOf = (stretches: readonly RunStretch[]): RunStretch | null => {
   const whole = stretches.reduce((sum, stretch) => sum + excessOf(stretch), 0);
   return stretches.find((stretch) => excessOf(stretch) > 0 && isOver(excessOf(stretch), whole / 2)) ?? null;
 };
@@ -97,7 +99,7 @@ const judgeRun = (reading: RunReading, facts: VisitFacts): Outcome | null => {
       'Read them one after the other under one current, within a tenth.',
     );
   const stretches = stretchesOf(facts, run);
-  const stretch = stretches.find(({ to }) => to === pointOf(reading));
+  const stretch = stretches.find(({ to }) => to === runPointOf(reading));
   if (stretch === undefined) return null;
   const name = /^regulator/.test(stretch.from) || /^regulator/.test(stretch.to) ? 'regulatorVolts' : 'segmentVolts';
   const against = againstMax(facts.limits.get(name), stretch.volts);

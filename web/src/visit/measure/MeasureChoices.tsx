@@ -40,7 +40,7 @@ export const MeasureChoices = ({
   choices,
   choose,
 }: {
-  readonly spec: MeasureSpec;
+  readonly spec: Pick<MeasureSpec, 'choices'>;
   readonly choices: Readonly<Record<string, string>>;
   readonly choose: (key: string, value: string) => void;
 }) => (

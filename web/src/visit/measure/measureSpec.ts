@@ -11,7 +11,6 @@ import {
 } from './chargingSpecs';
 import { drainCircuitSpec, drainSpec } from './drainSpecs';
 import { fullFieldSpec, fuseSpec, idleSpec, regulatorSpec, standingSpec } from './idleSpecs';
-import { runSpec } from './runSpecs';
 import type { MeasureSpec, MeasureStepName } from './spec';
 import {
   controlSpec,
@@ -49,8 +48,6 @@ export const measureSpec = (
       return linkSpec(unit, point);
     case 'start.switch':
       return switchSpec(unit, point);
-    case 'run.volts':
-      return runSpec(unit, point);
     case 'charge.standing':
       return standingSpec(unit, point);
     case 'charge.idle':
@@ -94,7 +91,13 @@ export const measureSpec = (
   }
 };
 
-const OWN_SCREEN: readonly ReadStep[] = ['battery.openCircuit', 'battery.load', 'battery.hydrometer', 'start.walk'];
+const OWN_SCREEN: readonly ReadStep[] = [
+  'battery.openCircuit',
+  'battery.load',
+  'battery.hydrometer',
+  'run.volts',
+  'start.walk',
+];
 
 /** True for steps whose readings are typed on the common measuring sheet. */
 export const isMeasureStep = (step: ReadStep): step is MeasureStepName =>
