@@ -84,7 +84,7 @@ export { walkAnswers, walkConditions, type WalkReading } from './step/starting/w
 export { FINDING_CODES, SEVERITIES, type FindingCode, type Severity } from './judging/findingCode';
 export * from './visit/again';
 export { TESTER_CLAMPS, TESTER_RESULTS, type TesterReading } from './step/battery/tester';
-export { circuitName, daysToHalfCharge, latestDrain, pulledCircuits } from './step/battery/drain';
+export { CIRCUIT_PREFIX, circuitName, daysToHalfCharge, latestDrain, pulledCircuits } from './step/battery/drain';
 export { CHARGE_DROP_WAYS, chargeSide } from './step/charging/chargeDrop';
 export { JOINT_MOMENTS } from './step/starting/joint';
 export { RUN_MOMENTS, runAt, stretchesOf, type RunReading, type RunStretch } from './step/run/runVolts';
@@ -126,3 +126,4 @@ export * from './visit/recordedVisit';
 export * from './visit/handsNeeded';
 export * from './visit/cablesBack';
 export * from './step/run/runSection';
+export * from './step/battery/drainSection';

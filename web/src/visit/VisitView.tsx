@@ -9,6 +9,7 @@ import { usePracticeGround } from '../practice/usePracticeGround';
 import { useAppSelector } from '../store';
 import { AgainView } from './AgainView';
 import { CloseView } from './CloseView';
+import { DrainStep } from './drain/DrainStep';
 import { FindingsView } from './FindingsView';
 import { HydrometerStep } from './HydrometerStep';
 import { LadderStep } from './LadderStep';
@@ -70,6 +71,8 @@ const Step = ({
   if (isMeasureStep(step)) return <MeasureStep key={key} detail={detail} judged={judged} point={point} step={step} />;
   if (step === 'run.volts')
     return <RunStep key={runAt(detail.file, point)?.key} detail={detail} judged={judged} point={point} />;
+  if (step === 'battery.drain' || step === 'battery.drainCircuit')
+    return <DrainStep detail={detail} judged={judged} point={point} />;
   const Screen = step === 'battery.load' ? LoadStep : step === 'battery.hydrometer' ? HydrometerStep : OpenCircuitStep;
   return <Screen key={key} detail={detail} judged={judged} point={point} />;
 };

@@ -18,9 +18,11 @@ export type DrainReading = z.infer<typeof drainReading>;
 const drainCircuitReading = readingOf('battery.drainCircuit', { ampsBefore: saneAmps, ampsAfter: saneAmps });
 export type DrainCircuitReading = z.infer<typeof drainCircuitReading>;
 
-const CIRCUIT = 'circuit:';
-export const circuitName = (point: string): string => point.slice(CIRCUIT.length);
-const taken = ({ ampsBefore, ampsAfter }: DrainCircuitReading): number => ampsBefore - ampsAfter;
+/** How the point of one circuit begins. */
+export const CIRCUIT_PREFIX = 'circuit:';
+export const circuitName = (point: string): string => point.slice(CIRCUIT_PREFIX.length);
+/** What a circuit takes, A. */
+export const circuitTakes = ({ ampsBefore, ampsAfter }: DrainCircuitReading): number => ampsBefore - ampsAfter;
 
 /** Ampere-hours of the bank: what each string has, added up; null when one is not known. */
 const bankAh = (unit: Unit): number | null =>
@@ -48,12 +50,12 @@ export const pulledCircuits = (facts: VisitFacts): readonly DrainCircuitReading[
   );
 
 /** The pulled circuit that takes more than half of what is too much, or null. */
-const guiltyCircuit = (facts: VisitFacts, excessAmps: number): DrainCircuitReading | null => {
+export const guiltyCircuit = (facts: VisitFacts, excessAmps: number): DrainCircuitReading | null => {
   const most = pulledCircuits(facts).reduce<DrainCircuitReading | null>(
-    (worst, own) => (worst === null || taken(own) > taken(worst) ? own : worst),
+    (worst, own) => (worst === null || circuitTakes(own) > circuitTakes(worst) ? own : worst),
     null,
   );
-  return most !== null && isOver(taken(most), excessAmps / 2) ? most : null;
+  return most !== null && isOver(circuitTakes(most), excessAmps / 2) ? most : null;
 };
 
 const judge = (reading: DrainReading, facts: VisitFacts): Outcome => {
@@ -75,7 +77,7 @@ const judge = (reading: DrainReading, facts: VisitFacts): Outcome => {
   const which =
     guilty === null
       ? ' Pull the circuits one after the other, and read before and after each.'
-      : ` ${circuitName(guilty.point)} takes ${ampsText(taken(guilty))} of it.`;
+      : ` ${circuitName(guilty.point)} takes ${ampsText(circuitTakes(guilty))} of it.`;
   const because = `${read} is over ${ampsText(limit.value)}: something stays awake.${flat}${which}`;
   return {
     ...failed(against, because, [trouble('drain.parked', guilty?.point ?? 'bank', because)]),
@@ -101,10 +103,13 @@ export const drainCircuit = stepRecord(drainCircuitReading, {
   minutes: 2,
   hands: 1,
   points: fixed(),
-  takes: { what: 'circuit:NAME', at: (_unit, point) => point.startsWith(CIRCUIT) && circuitName(point).trim() !== '' },
+  takes: {
+    what: 'circuit:NAME',
+    at: (_unit, point) => point.startsWith(CIRCUIT_PREFIX) && circuitName(point).trim() !== '',
+  },
   judge: (reading, { facts }): Outcome => {
     const whole = latest(facts, drainReading, 'bank');
-    const took = taken(reading);
+    const took = circuitTakes(reading);
     const said = `${circuitName(reading.point)} pulled: from ${ampsText(reading.ampsBefore)} to ${ampsText(reading.ampsAfter)}`;
     if (took < 0) return inconclusive(NO_LIMIT, `${said}: it rose.`, 'Wait until it stands, then pull and read again.');
     if (whole === null)
@@ -123,6 +128,6 @@ export const drainCircuit = stepRecord(drainCircuitReading, {
     return { ...passed(NO_LIMIT, `${said}: ${ampsText(took)} is not what empties the bank.`), alsoUsed };
   },
   words: ({ ampsBefore, ampsAfter }) => `${ampsText(ampsBefore)} before, ${ampsText(ampsAfter)} after`,
-  value: (reading) => ({ value: taken(reading), unit: 'A' }),
+  value: (reading) => ({ value: circuitTakes(reading), unit: 'A' }),
   leads: () => ({ ...NO_LEADS, clamp: { at: 'bank', words: 'as it was for the whole drain' } }),
 });

@@ -2,7 +2,6 @@ import { ampsDecimals, figure, mainValue, type JudgedOutcome, type Reading } fro
 import { Figure } from '../../control/Figure';
 import { Key, PrimaryKeyLink } from '../../control/Key';
 import { nextOnScreen, nextWords, onwardPath, placePath } from '../nextPlace';
-import { PullCircuits } from '../PullCircuits';
 import type { StepProps } from '../stepProps';
 import type { Retake } from '../useRetake';
 import { VerdictPanel } from '../VerdictPanel';
@@ -21,9 +20,7 @@ export const BelowVerdict = ({
   const { unit } = detail.file;
   const visitId = detail.file.visit.id;
   const warm = reading.unsteady === true && step.startsWith('charge.');
-  return step === 'battery.drain' || step === 'battery.drainCircuit' ? (
-    <PullCircuits detail={detail} judged={judged} />
-  ) : outcome?.verdict === 'fail' ? (
+  return outcome?.verdict === 'fail' ? (
     <AfterFailure detail={detail} judged={judged} />
   ) : warm ? (
     <WaitClock

@@ -9,7 +9,6 @@ import {
   riseSpec,
   runningVoltsSpec,
 } from './chargingSpecs';
-import { drainCircuitSpec, drainSpec } from './drainSpecs';
 import { fullFieldSpec, fuseSpec, idleSpec, regulatorSpec, standingSpec } from './idleSpecs';
 import type { MeasureSpec, MeasureStepName } from './spec';
 import {
@@ -40,10 +39,6 @@ export const measureSpec = (
       return milliohmSpec(unit, point);
     case 'battery.fixedLoad':
       return fixedLoadSpec(unit, point);
-    case 'battery.drain':
-      return drainSpec(unit);
-    case 'battery.drainCircuit':
-      return drainCircuitSpec(unit, point);
     case 'start.link':
       return linkSpec(unit, point);
     case 'start.switch':
@@ -92,6 +87,8 @@ export const measureSpec = (
 };
 
 const OWN_SCREEN: readonly ReadStep[] = [
+  'battery.drain',
+  'battery.drainCircuit',
   'battery.openCircuit',
   'battery.load',
   'battery.hydrometer',

@@ -4,7 +4,16 @@ import type { EntryField, EntryValues } from '../../control/keypadEntry';
 type Measured = Exclude<
   Reading,
   | { step: Exclude<Extract<Reading['step'], `look.${string}`>, 'look.fuse'> }
-  | { step: 'battery.openCircuit' | 'battery.load' | 'battery.hydrometer' | 'run.volts' | 'start.walk' }
+  | {
+      step:
+        | 'battery.openCircuit'
+        | 'battery.load'
+        | 'battery.hydrometer'
+        | 'battery.drain'
+        | 'battery.drainCircuit'
+        | 'run.volts'
+        | 'start.walk';
+    }
 >;
 export type MeasureStepName = Measured['step'];
 export type NewMeasured = Measured extends infer R ? (R extends Measured ? Omit<R, 'id' | 'at'> : never) : never;

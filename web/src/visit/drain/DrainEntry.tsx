@@ -1,0 +1,122 @@
+import { ampsText, CIRCUIT_PREFIX, figure, type DrainSection } from '@vaktman/core';
+import { useState } from 'react';
+import styled from 'styled-components';
+import { Field } from '../../control/Field';
+import { Key } from '../../control/Key';
+import { Keypad } from '../../control/Keypad';
+import { useRecorder } from '../useVisit';
+
+/** The column at the right of the drain. */
+export const DrainColumn = styled.div`
+  display: grid;
+  gap: 0.8rem;
+  align-content: start;
+  h2 {
+    font-size: 1.9rem;
+  }
+  p {
+    font-size: 1.1rem;
+  }
+`;
+const AMPS = { unit: 'A', min: -3000, max: 3000, usual: [0, 2] as const };
+
+/** The amperes with everything plugged, and how long the key has been off. */
+export const WholeEntry = ({
+  visitId,
+  technician,
+  minutes,
+  done,
+}: {
+  readonly visitId: string;
+  readonly technician: string;
+  /** By the clock; null where none was started. */
+  readonly minutes: number | null;
+  readonly done: () => void;
+}) => {
+  const recorder = useRecorder(visitId, technician);
+  const counted = minutes === null ? null : Math.floor(minutes);
+  return (
+    <DrainColumn>
+      <h2>Read the whole drain</h2>
+      <p>Key off, doors shut, hood lamp out. Clamp round all leads of one bank post, zeroed first.</p>
+      <Keypad
+        fields={[
+          { key: 'amps', label: 'Amps out of the bank', ...AMPS },
+          ...(counted === null
+            ? [
+                {
+                  key: 'minutesParked',
+                  label: 'Minutes since key off',
+                  unit: 'min',
+                  min: 0,
+                  max: 10_080,
+                  usual: [1, 240] as const,
+                },
+              ]
+            : []),
+        ]}
+        save={(values) =>
+          recorder
+            .reading({
+              step: 'battery.drain',
+              point: 'bank',
+              amps: values['amps'] ?? 0,
+              minutesParked: counted ?? values['minutesParked'] ?? 0,
+            })
+            .then(done)
+        }
+      />
+    </DrainColumn>
+  );
+};
+
+/** The next circuit to pull, and the amperes after. */
+export const CircuitEntry = ({
+  visitId,
+  technician,
+  section,
+  name,
+  setName,
+  pulled,
+}: {
+  readonly visitId: string;
+  readonly technician: string;
+  readonly section: DrainSection;
+  readonly name: string;
+  readonly setName: (name: string) => void;
+  /** It was read with this circuit out: the next may be named already. */
+  readonly pulled: (name: string) => void;
+}) => {
+  const recorder = useRecorder(visitId, technician);
+  const [zeroedAt, setZeroedAt] = useState<string | null>(null);
+  const before = section.nowAmps ?? 0;
+  const wanted = name.trim();
+  return (
+    <DrainColumn>
+      <h2>{wanted === '' ? 'Pull one circuit' : `Pull ${wanted}, wait 10 s`}</h2>
+      <p>Keep the door latch shut: an open door wakes the modules. What is pulled stays out.</p>
+      <Field label="Circuit, as its fuse is named" value={name} onChange={setName} />
+      <Key onPress={() => setZeroedAt(new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }))}>
+        {zeroedAt === null ? 'Zero the clamp' : `Clamp zeroed ${zeroedAt}`}
+      </Key>
+      <p>Before: {ampsText(before)}</p>
+      {wanted === '' ? null : (
+        <Keypad
+          key={`${wanted} ${figure(before, 3)}`}
+          fields={[{ key: 'ampsAfter', label: 'Amps after', ...AMPS }]}
+          saveWords={`Save ${wanted}`}
+          save={(values) =>
+            recorder
+              .reading({
+                step: 'battery.drainCircuit',
+                point: `${CIRCUIT_PREFIX}${wanted}`,
+                ampsBefore: before,
+                ampsAfter: values['ampsAfter'] ?? 0,
+              })
+              .then(() => pulled(wanted))
+          }
+        />
+      )}
+    </DrainColumn>
+  );
+};
