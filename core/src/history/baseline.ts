@@ -1,4 +1,4 @@
-import { median } from './theilSen';
+import { median } from '../quantity/median';
 import type { VisitFigures } from './visitFigures';
 
 /** Figures a unit is compared by with others of its kind, with their unit and which way is worse. */

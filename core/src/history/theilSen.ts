@@ -1,3 +1,5 @@
+import { median, middle } from '../quantity/median';
+
 /** One measured point: `x` in any unit of time, `y` in the unit of the figure. */
 export interface Point {
   readonly x: number;
@@ -17,14 +19,6 @@ export interface RobustTrend {
 /** Two-sided confidence levels with the normal quantile of each. */
 const QUANTILES = { 80: 1.2815515655446004, 90: 1.6448536269514722, 95: 1.959963984540054 } as const;
 export type ConfidencePercent = keyof typeof QUANTILES;
-
-/** The middle of sorted values, or the mean of the two in the middle. */
-const middle = (sorted: ArrayLike<number>): number => {
-  const half = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[half]! : (sorted[half - 1]! + sorted[half]!) / 2;
-};
-
-export const median = (values: readonly number[]): number => middle(Float64Array.from(values).sort());
 
 /** Sum over groups of equal values of k (k - 1) (2k + 5): what ties take from the variance of Kendall's S. */
 const tiesOf = (values: readonly number[]): number => {

@@ -1,5 +1,5 @@
-import { CABLES_BACK, cablesGoBack, CAUTION_WORDS, pointName, stepEntry } from '@vaktman/core';
-import { Key, QuietKey } from '../control/Key';
+import { CABLES_BACK, cablesGoBack, CAUTION_WORDS, LOGGED_STEPS, pointName, stepEntry } from '@vaktman/core';
+import { Key, KeyLink, QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { FeedStrip } from '../feed/FeedStrip';
 import { ReadInstruments } from '../practice/ReadInstruments';
@@ -97,6 +97,11 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
       )}
       {measure.cranks && cooling === null ? (
         <Cranking isOn={measure.isCranking} start={measure.startCrank} stop={measure.endCrank} />
+      ) : null}
+      {LOGGED_STEPS.some((own) => own === step) ? (
+        <KeyLink to={`/visits/${visitId}/log/${encodeURIComponent(`${step}@${point}`)}`}>
+          It comes and goes: log it
+        </KeyLink>
       ) : null}
       <SkipStep detail={detail} step={step} point={point} />
     </CircuitFrame>

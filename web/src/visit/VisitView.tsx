@@ -1,5 +1,5 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { CATALOGUE, hasPoint, runAt, signatureOf, type ReadStep } from '@vaktman/core';
+import { CATALOGUE, hasPoint, LOGGED_STEPS, runAt, signatureOf, type ReadStep } from '@vaktman/core';
 import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Loading } from '../frame/Failed';
@@ -14,6 +14,7 @@ import { FindingsView } from './FindingsView';
 import { HydrometerStep } from './HydrometerStep';
 import { LadderStep } from './LadderStep';
 import { LoadStep } from './LoadStep';
+import { LogStep } from './log/LogStep';
 import { LookStep } from './LookStep';
 import { isMeasureStep } from './measure/measureSpec';
 import { MeasureStep } from './MeasureStep';
@@ -63,6 +64,12 @@ const Step = ({
   const Whole = step === undefined ? undefined : WHOLE[step];
   if (Whole !== undefined) return <Whole detail={detail} judged={judged} />;
   if (step === undefined || point === undefined) return <Navigate to={onwardPath(visitId, judged)} replace />;
+  if (step === 'log') {
+    const [of = '', ...at] = point.split('@');
+    const logged = LOGGED_STEPS.find((own) => own === of);
+    if (logged !== undefined && hasPoint(logged, detail.file.unit, at.join('@')))
+      return <LogStep detail={detail} judged={judged} step={logged} point={at.join('@')} />;
+  }
   if (!isReadStep(step) || !hasPoint(step, detail.file.unit, point))
     return <Navigate to={`/visits/${visitId}/summary`} replace />;
   if (step.startsWith('look.') && !isMeasureStep(step)) return <Navigate to={`/visits/${visitId}/look`} replace />;

@@ -1,0 +1,216 @@
+import {
+  CAUTION_WORDS,
+  LOG_STATE_WORDS,
+  LOG_STATES,
+  logFigures,
+  logJoints,
+  logWords,
+  minutesText,
+  pointName,
+  stepTitle,
+  WIGGLE_SECONDS,
+  type LoggedStep,
+  type LoggedValue,
+} from '@vaktman/core';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import styled from 'styled-components';
+import { useNow } from '../../clock/useNow';
+import { Figure } from '../../control/Figure';
+import { Key } from '../../control/Key';
+import { Keypad } from '../../control/Keypad';
+import { LogDrawing } from '../../drawing/LogDrawing';
+import { capturedOf, useFeed } from '../../feed/useFeed';
+import { useAppSelector } from '../../store';
+import { PHONE } from '../../theme/screen';
+import { DrawnFrame } from '../CircuitFrame';
+import { placePath } from '../nextPlace';
+import type { StepProps } from '../stepProps';
+import { useRecorder } from '../useVisit';
+import { LogStart } from './LogStart';
+import { useValueLog } from './useValueLog';
+import { WiggleMap } from './WiggleMap';
+
+const Figures = styled.dl`
+  display: grid;
+  grid-template-columns: 2fr 1fr 1fr;
+  gap: 1rem;
+  align-items: end;
+  dd {
+    font-size: 2.6rem;
+    line-height: 1.05;
+  }
+  div:first-child dd {
+    font-size: clamp(4rem, 10vw, 7rem);
+  }
+  small {
+    display: block;
+    font-size: 0.95rem;
+    color: var(--ink-2);
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr 1fr;
+    div:first-child {
+      grid-column: 1 / -1;
+    }
+  }
+`;
+const Marks = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 0.5rem;
+  button {
+    min-height: 64px;
+  }
+`;
+const Column = styled.div`
+  display: grid;
+  gap: 0.8rem;
+  align-content: start;
+`;
+
+const Extreme = ({ title, value }: { title: string; value: LoggedValue | null }) => (
+  <div>
+    <dt>{title}</dt>
+    <dd>{value === null ? '–' : <Figure text={value.volts.toFixed(2)} />}</dd>
+    <small>
+      {value === null
+        ? ''
+        : [minutesText(value.atS), ...value.states.map((state) => LOG_STATE_WORDS[state])].join(', ')}
+    </small>
+  </div>
+);
+
+/**
+ * One value watched for ten to thirty minutes: what comes and goes is caught with what was done when it moved, and the joints
+ * of its circuit are moved one after the other.
+ */
+export const LogStep = ({ detail, judged, step, point }: StepProps & { step: LoggedStep }) => {
+  const navigate = useNavigate();
+  const visitId = detail.file.visit.id;
+  const { unit, visit } = detail.file;
+  const recorder = useRecorder(visitId, visit.technician);
+  const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
+  const { log, start, end, add, mark } = useValueLog(`vaktman.log.${visitId}.${step}@${point}`);
+  const [byFeed, setByFeed] = useState(false);
+  const feed = useFeed(visitId, step, point, byFeed && log !== null);
+  const heard = capturedOf(feed, 'dc-volts').last;
+  useEffect(() => {
+    if (heard !== null) add(heard);
+    // Each sample heard is one entry of the log, whatever else is drawn anew.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [feed]);
+  const now = useNow(500, log !== null);
+  const seconds = log === null ? 0 : Math.max(0, (now - log.startedMs) / 1000);
+  const figures = log === null ? null : logFigures(log, unit.systemVolts);
+  const lastWiggle = log?.marks.findLast((own) => own.kind === 'wiggled');
+  const left = lastWiggle === undefined ? 0 : Math.ceil(lastWiggle.atS + WIGGLE_SECONDS - seconds);
+  const moving =
+    lastWiggle?.kind === 'wiggled' && lastWiggle.joint !== null && left > 0 ? { joint: lastWiggle.joint, left } : null;
+  const isLoss = step !== 'charge.volts';
+  const heading =
+    figures === null
+      ? `Log ${stepTitle(step).toLowerCase()}, ${pointName(point)}`
+      : figures.movedBy.length > 0
+        ? `It moves when ${figures.movedBy.map((joint) => (joint === null ? 'it' : pointName(joint))).join(', ')} is wiggled`
+        : 'Nothing has moved it yet';
+  const keepLog = async (): Promise<void> => {
+    if (log === null || figures === null) return;
+    const worst = isLoss ? figures.highest : figures.lowest;
+    if (worst !== null) {
+      const common = {
+        point,
+        volts: worst.volts,
+        note: logWords(log, unit.systemVolts, seconds),
+        ...(figures.movedBy.length > 0 ? { unsteady: true } : {}),
+      };
+      const { under } = log;
+      if (step === 'charge.volts') await recorder.reading({ ...common, step, rpm: under });
+      else if (step === 'charge.drop') await recorder.reading({ ...common, step, amps: under, by: 'loads' });
+      else await recorder.reading({ ...common, step, amps: under, during: 'charging' });
+    }
+    end();
+    await navigate(placePath(visitId, { step, point }));
+  };
+  const picture = (
+    <>
+      <h2 style={{ fontSize: '2.1rem' }}>{heading}</h2>
+      {log === null || figures === null ? (
+        <p style={{ fontSize: '1.2rem', maxWidth: '40rem' }}>
+          For what comes and goes: watch one value for ten to thirty minutes, mark what you do, and move the joints of
+          its circuit one after the other.
+        </p>
+      ) : (
+        <>
+          <Figures>
+            <div>
+              <dt>Volts now</dt>
+              <dd>{figures.now === null ? '–' : <Figure text={figures.now.toFixed(2)} unit="V" />}</dd>
+            </div>
+            <Extreme title="Lowest" value={figures.lowest} />
+            <Extreme title="Highest" value={figures.highest} />
+          </Figures>
+          <LogDrawing log={log} figures={figures} seconds={seconds} />
+          <WiggleMap
+            joints={logJoints(unit, step, point)}
+            wiggles={figures.wiggles}
+            moving={moving}
+            press={(joint) => mark({ kind: 'wiggled', joint })}
+          />
+        </>
+      )}
+    </>
+  );
+  return (
+    <DrawnFrame
+      detail={detail}
+      judged={judged}
+      point={point}
+      test={`Log, ${stepTitle(step).toLowerCase()}`}
+      caution={CAUTION_WORDS['running-engine']}
+      drawing={picture}
+      strip={picture}
+      below={log === null ? null : <Key onPress={keepLog}>Stop and keep the log</Key>}
+    >
+      {log === null || figures === null ? (
+        <LogStart
+          step={step}
+          canListen={!practice}
+          start={(under, listen) => {
+            setByFeed(listen);
+            start(under);
+          }}
+          back={() => void navigate(placePath(visitId, { step, point }))}
+        />
+      ) : (
+        <Column>
+          <h2>Mark what you do</h2>
+          <p role="timer">{minutesText(seconds)} min logged. A mark stands at the time of the press.</p>
+          <Marks role="group" aria-label="What is done">
+            {LOG_STATES.map((state) => (
+              <Key key={state} onPress={() => mark({ kind: 'state', state })}>
+                {LOG_STATE_WORDS[state]}
+              </Key>
+            ))}
+            <Key onPress={() => mark({ kind: 'wiggled', joint: null })}>wiggled, no joint</Key>
+          </Marks>
+          {byFeed ? (
+            <>
+              {feed.note === null ? null : <p>{feed.note}</p>}
+              <Key onPress={() => setByFeed(false)}>Type a value instead</Key>
+            </>
+          ) : (
+            <Keypad
+              key={log.samples.length}
+              fields={[
+                { key: 'volts', label: 'Volts now', unit: 'V', signed: isLoss, min: -40, max: 40, usual: [-2, 32] },
+              ]}
+              saveWords="Log it"
+              save={(values) => add(values['volts'] ?? 0)}
+            />
+          )}
+        </Column>
+      )}
+    </DrawnFrame>
+  );
+};
