@@ -130,3 +130,4 @@ export * from './step/run/runSection';
 export * from './step/battery/drainSection';
 export * from './capture/valueLog';
 export * from './visit/logJoints';
+export * from './visit/causeSheet';

@@ -23,6 +23,7 @@ import { Key, PrimaryKey } from '../control/Key';
 import { Mark } from '../control/Mark';
 import { PHONE } from '../theme/screen';
 import { BatteryFitting } from './BatteryFitting';
+import { CauseSheet } from './CauseSheet';
 import { placePath } from './nextPlace';
 import { RechargeAdvice } from './RechargeAdvice';
 import { SEVERITY_MARK } from './severityMark';
@@ -173,6 +174,9 @@ export const FindingItem = ({ detail, judged, finding }: { detail: VisitDetail; 
           </>
         )}
       </Evidence>
+      {finding.code === 'cause.owed' ? (
+        <CauseSheet judged={judged} visitId={visitId} subject={finding.subject} />
+      ) : null}
       {decisionsOf(detail, key).map((words) => (
         <p key={words} className="decided">
           {words}
