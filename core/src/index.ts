@@ -131,3 +131,4 @@ export * from './step/battery/drainSection';
 export * from './capture/valueLog';
 export * from './visit/logJoints';
 export * from './visit/causeSheet';
+export * from './unit/ownLoads';

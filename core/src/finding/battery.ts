@@ -1,5 +1,6 @@
 import { batteriesInOrder } from '../unit/bank';
 import { positions } from '../unit/points';
+import { pointName } from '../unit/pointName';
 import type { Unit } from '../unit/unit';
 import { batteryExcuses } from './excuses';
 import {
@@ -21,6 +22,12 @@ const batteryPart = (unit: Unit, subject: string): OrderPart | null => {
   const rated = rating === undefined ? 'rating by the plate' : `${rating.value} A ${rating.standard}`;
   return { name: `Battery, ${nominalVolts} V ${rated}, ${chemistry}`, count: subject === 'bank' ? fitted.length : 1 };
 };
+
+/** Before it leaves somebody standing: the one that is close to its limit, or the bank it sits in. */
+const changeBeforeCold: FindingRecord['actions'] = (subject) => [
+  { kind: 'replace', words: `Change ${pointName(subject)} before the first cold night`, point: subject },
+  { kind: 'replace', words: 'Change the whole bank before the first cold night', point: 'bank' },
+];
 
 /** What replacing a battery puts right. */
 const replaced: Pick<FindingRecord, 'part' | 'mends'> = {
@@ -104,7 +111,8 @@ export const BATTERY = {
     words: (at) => `Close to its limit: ${at}`,
     severity: 'watch',
     isOwnMarginal: true,
-    actions: replaceBattery,
+    actions: both(changeBeforeCold, replaceBattery),
+    part: batteryPart,
     against: againstWeakness,
   },
   'battery.slow-recovery': {

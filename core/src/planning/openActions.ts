@@ -15,7 +15,7 @@ export interface OpenAction {
 
 /**
  * What is still to be done on a unit: for every finding that asks for more than watching, what was planned for it, or
- * else what its severity asks for. A part is named only where something is to be replaced.
+ * else what its severity asks for; of what is only watched, what somebody planned. A part is named only where something is to be replaced.
  * @param planned actions chosen by somebody, by finding (code@subject)
  */
 export const openActions = (
@@ -24,8 +24,8 @@ export const openActions = (
   planned: ReadonlyMap<string, string> = new Map(),
 ): readonly OpenAction[] =>
   findings.flatMap(({ code, subject, severity }): OpenAction[] => {
-    if (severity === 'watch') return [];
     const finding = `${code}@${subject}`;
+    if (severity === 'watch' && !planned.has(finding)) return [];
     const choices = actionsFor({ code, subject });
     const own = planned.get(finding);
     const chosen =

@@ -1,7 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { unitOf } from '../../test/machineFixture';
-import { coldAnswer, degreesShort, dueOn, nightAdvice, openActions, proposedDue, watchMark } from '../index';
+import {
+  actionsFor,
+  coldAnswer,
+  degreesShort,
+  dueOn,
+  nightAdvice,
+  openActions,
+  proposedDue,
+  watchMark,
+} from '../index';
 
 describe('what the cold will do to a unit', () => {
   it.each([
@@ -93,5 +102,20 @@ describe('what is still to be done', () => {
       { part: { name: 'Starter cable, positive, 95 mm², 2.4 m' } },
     ]);
   });
-  it('leaves out what is only watched', () => expect(open('battery.watch', 'B', 'watch')).toEqual([]));
+  it('leaves out what is only watched, unless somebody planned it', () => {
+    expect(open('battery.watch', 'B', 'watch')).toEqual([]);
+    expect(open('battery.watch', 'B', 'watch', 'Change battery B before the first cold night')).toMatchObject([
+      { action: 'Change battery B before the first cold night', part: { count: 1 } },
+    ]);
+    expect(open('battery.watch', 'B', 'watch', 'Change the whole bank before the first cold night')).toMatchObject([
+      { part: { count: 4 } },
+    ]);
+  });
+  it('offers a change before the cold for a battery that is close to its limit, one or the bank', () =>
+    expect(actionsFor({ code: 'battery.watch', subject: 'B' }).map(({ words }) => words)).toEqual([
+      'Change battery B before the first cold night',
+      'Change the whole bank before the first cold night',
+      'Replace battery B',
+      'Replace the whole bank',
+    ]));
 });

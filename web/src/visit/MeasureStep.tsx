@@ -56,6 +56,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
       below={
         <MeasureHow
           visitId={visitId}
+          step={step}
           unit={unit}
           spec={spec}
           path={measure.path}

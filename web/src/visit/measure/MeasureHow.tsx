@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { PHONE } from '../../theme/screen';
 import { LeadList } from '../LeadList';
 import { WaitClock } from '../WaitClock';
+import { OwnLoads } from './OwnLoads';
 import type { MeasureSpec } from './spec';
 
 const How = styled.div`
@@ -49,9 +50,13 @@ const Moves = styled(Checkbox)`
   }
 `;
 
+/** Tests that want the machine's own loads on. */
+const LOADED: ReadonlySet<string> = new Set(['charge.rise', 'charge.drop', 'charge.output', 'charge.idle']);
+
 /** Under the drawing: what to do, where the leads go, the clock at idle, and whether it moves. */
 export const MeasureHow = ({
   visitId,
+  step,
   unit,
   spec,
   path,
@@ -61,6 +66,7 @@ export const MeasureHow = ({
   setMoves,
 }: {
   readonly visitId: string;
+  readonly step: string;
   readonly unit: Unit;
   readonly spec: MeasureSpec;
   readonly path: string;
@@ -77,6 +83,7 @@ export const MeasureHow = ({
         <p key={line}>{line}</p>
       ))}
       {spec.alone === null ? null : <p>{spec.alone}</p>}
+      {LOADED.has(step) ? <OwnLoads visitId={visitId} unit={unit} /> : null}
       {spec.idleMinutes === null ? null : (
         <WaitClock
           id={`idle:${visitId}`}
