@@ -5,7 +5,7 @@ import { PathBattery } from './PathBattery';
 import { Cable, lineOf } from './PathCable';
 import type { PathFaces } from './pathFaces';
 import { PathJoint } from './PathJoint';
-import { PathLeads, spotOf } from './PathLeads';
+import { PathLeads, Pile, spotOf } from './PathLeads';
 import { PathPart } from './PathParts';
 import { PathStretch } from './PathStretch';
 import { PathSvg } from './PathSvg';
@@ -95,6 +95,11 @@ export const PathDrawing = ({
       {layout.boxes.map((box) => (
         <rect key={`${box.x} ${box.y}`} {...box} rx="3" fill="none" stroke="var(--ink)" strokeWidth="1.4" />
       ))}
+      {leads?.pile == null ? null : (
+        <g pointerEvents="none" aria-hidden="true">
+          <Pile layout={layout} at={leads.pile.at} />
+        </g>
+      )}
       {layout.batteries.map((battery) => (
         <PathBattery
           key={battery.position}

@@ -64,16 +64,23 @@ const middleOf = (lines: readonly (readonly XY[])[]): XY => {
   return longest.at;
 };
 
-const Clamp = ({ at, upright }: { at: XY; upright: boolean }) => (
-  <g transform={`translate(${at[0]} ${at[1]})${upright ? ' rotate(90)' : ''}`}>
+/** Where the ring goes, and how it is turned so that its arrow points where the current is told to go. */
+interface ClampPlace {
+  readonly at: XY;
+  readonly degrees: 0 | 90 | 180;
+}
+
+const Clamp = ({ at, degrees }: ClampPlace) => (
+  <g transform={`translate(${at[0]} ${at[1]}) rotate(${degrees})`}>
     <ellipse rx="9" ry="22" fill="none" stroke="var(--ink)" strokeWidth="4" />
     <ellipse rx="9" ry="22" fill="none" stroke="var(--live)" strokeWidth="2" />
     <path d="M-22 -30h40m-9 -6l9 6-9 6" fill="none" stroke="var(--ink)" strokeWidth="2" />
   </g>
 );
 
-const Pile = ({ layout, at }: { layout: PathLayout; at: 'starter' | 'bank' }) => {
-  const box = at === 'starter' ? { x: 498, y: 282 } : { x: 404, y: 236 };
+/** The pile and its leads; drawn under the batteries and the starter, so that it crosses nothing that is written. */
+export const Pile = ({ layout, at }: { layout: PathLayout; at: 'starter' | 'bank' }) => {
+  const box = at === 'starter' ? { x: 498, y: 250 } : { x: 404, y: 236 };
   const ends: [XY | null, XY | null] =
     at === 'starter'
       ? [spotOf(layout, 'starter.B+'), spotOf(layout, 'starter.ground')]
@@ -101,28 +108,28 @@ const Pile = ({ layout, at }: { layout: PathLayout; at: 'starter' | 'bank' }) =>
 };
 
 /** Where the ring of the clamp is drawn: round the lead of the pile, the charge cable, the bank's lead or a battery's. */
-const clampPlace = (layout: PathLayout, leads: Leads): { at: XY; upright: boolean } => {
+const clampPlace = (layout: PathLayout, leads: Leads): ClampPlace => {
   const at = leads.clamp?.at ?? 'bank';
   const feed = present(present(layout.stretches.find(({ id }) => id === 'starter.positive')).lines[0]);
-  if (at === 'bank')
-    return { at: [present(feed[0])[0], (present(feed[0])[1] + present(feed[1])[1]) / 2], upright: true };
+  if (at === 'bank') return { at: [present(feed[0])[0], (present(feed[0])[1] + present(feed[1])[1]) / 2], degrees: 90 };
   if (at.startsWith('post:')) {
     const post = spotOf(layout, `${at.slice(5)}+`) ?? present(feed[0]);
-    return { at: [post[0], post[1] - 22], upright: true };
+    return { at: [post[0], post[1] - 22], degrees: 90 };
   }
-  if (leads.pile?.at === 'starter') return { at: [598, 270], upright: false };
+  if (leads.pile?.at === 'starter') return { at: [598, 270], degrees: 0 };
   const stretch = layout.stretches.find(({ id }) => id === at);
-  return {
-    at: at === 'charge.positive' || stretch === undefined ? [690, 72] : middleOf(stretch.lines),
-    upright: false,
-  };
+  // Under the cable, where nothing is written, and pointing to the bank.
+  if (at === 'charge.positive' || stretch === undefined) return { at: [728, 72], degrees: 180 };
+  return { at: middleOf(stretch.lines), degrees: 0 };
 };
 
-/** Probes, clamp and pile of the current step, on the machine itself. */
+/** Probes and clamp of the current step, on the machine itself. */
 export const PathLeads = ({ layout, leads }: { layout: PathLayout; leads: Leads }) => {
   const needle = (probe: Probe | null, red: boolean) => {
     const spot = probe === null ? null : spotOf(layout, probe.at);
     if (spot === null) return null;
+    // At the starter's stud a tag at the lower right would cover the motor's name.
+    const onStud = !red && probe?.at === 'starter.B+';
     // Both on one joint: one comes from the left, the other from the right.
     return (
       <Needle
@@ -130,14 +137,13 @@ export const PathLeads = ({ layout, leads }: { layout: PathLayout; leads: Leads 
         spot={spot}
         colour={red ? 'var(--probe-red)' : 'var(--probe-black)'}
         word={red ? 'RED' : 'BLACK'}
-        up={spot[1] > 90 && red}
-        left={spot[0] > layout.width - 100 || (red && spot[0] > 90 && spot[0] < 700)}
+        up={spot[1] > 90 && (red || onStud)}
+        left={spot[0] > layout.width - 100 || onStud || (red && spot[0] > 90 && spot[0] < 700)}
       />
     );
   };
   return (
     <g pointerEvents="none" aria-hidden="true">
-      {leads.pile === null ? null : <Pile layout={layout} at={leads.pile.at} />}
       {leads.clamp === null ? null : <Clamp {...clampPlace(layout, leads)} />}
       {needle(leads.black, false)}
       {needle(leads.red, true)}
