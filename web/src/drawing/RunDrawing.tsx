@@ -1,4 +1,4 @@
-import { figure, pointName, type RunSection, type SectionPoint } from '@vaktman/core';
+import { figure, pointName, type RunSection, type RunStretch, type SectionPoint } from '@vaktman/core';
 import styled from 'styled-components';
 import { SvgFigure } from '../control/Figure';
 import { MarkShape } from '../control/Mark';
@@ -66,6 +66,70 @@ const ROW_WORDS: Readonly<Record<SectionPoint['state'], string>> = {
   spared: 'no need',
 };
 
+/** One stretch as a step up, with what it loses; the worst is hatched, its figure large beside it. */
+const StretchStep = ({
+  stretch,
+  isWorst,
+  ends,
+}: {
+  readonly stretch: RunStretch;
+  readonly isWorst: boolean;
+  /** Where it begins and ends in the drawing. */
+  readonly ends: readonly [x1: number, y1: number, x2: number, y2: number];
+}) => {
+  const [x1, y1, x2, y2] = ends;
+  const middle = (x1 + x2) / 2;
+  const over = stretch.volts > stretch.limitVolts;
+  const width = isWorst ? 48 : 26;
+  return (
+    <g>
+      {isWorst ? (
+        <rect
+          x={x1}
+          y={Math.min(y1, y2)}
+          width={x2 - x1}
+          height={Math.abs(y1 - y2)}
+          fill="url(#run-hatch)"
+          fillOpacity="0.55"
+          stroke="var(--failed)"
+          strokeDasharray="5 4"
+        />
+      ) : null}
+      <path d={`M${x1} ${y1}H${middle}M${middle} ${y2}H${x2}`} stroke="var(--ink)" strokeWidth="3" fill="none" />
+      <rect
+        x={middle - width / 2}
+        y={Math.min(y1, y2)}
+        width={width}
+        height={Math.max(1.5, Math.abs(y1 - y2))}
+        fill={over ? 'var(--failed)' : 'var(--steel)'}
+        stroke="var(--ink)"
+        strokeWidth="1"
+      />
+      <text
+        x={isWorst ? Math.max(170, x1 - 14) : middle - width / 2}
+        y={isWorst ? Math.max(104, Math.min(y1, y2) + 88) : Math.min(y1, y2) - 12}
+        textAnchor="end"
+        fill={over ? 'var(--failed)' : 'var(--ink)'}
+      >
+        <SvgFigure text={figure(stretch.volts, 2)} size={isWorst ? 84 : 26} />
+      </text>
+      <g
+        transform={`translate(${isWorst ? Math.max(58, x1 - 126) : middle + 22} ${isWorst ? Math.max(116, Math.min(y1, y2) + 102) : Math.min(y1, y2) - 30})`}
+      >
+        <MarkShape kind={over ? (isWorst ? 'failed' : 'marginal') : 'passed'} />
+        <text x="27" y="16" fontSize="15" fontWeight="700" fill={over ? 'var(--failed)' : 'var(--passed)'}>
+          {over ? (isWorst ? 'FAILED' : 'OVER') : 'PASSED'}
+        </text>
+        {isWorst ? (
+          <text x="0" y="42" fontSize="16" fontWeight="620" fill="var(--ink)">
+            limit {figure(stretch.limitVolts, 2)} V a stretch
+          </text>
+        ) : null}
+      </g>
+    </g>
+  );
+};
+
 /**
  * A run of cable as a section: its points evenly spaced on the ground line, the volts lost so far as height. Where it loses,
  * the section jumps; the stretch that loses most is hatched and clouded.
@@ -119,61 +183,14 @@ export const RunDrawing = ({
           />
         ),
       )}
-      {stretches.map((stretch) => {
-        const [x1, x2] = [xOf(stretch.from), xOf(stretch.to)];
-        const [y1, y2] = [yOf(voltsAt(stretch.from)), yOf(voltsAt(stretch.to))];
-        const middle = (x1 + x2) / 2;
-        const isWorst = worst?.to === stretch.to;
-        const over = stretch.volts > stretch.limitVolts;
-        const width = isWorst ? 48 : 26;
-        return (
-          <g key={stretch.to}>
-            {isWorst ? (
-              <rect
-                x={x1}
-                y={Math.min(y1, y2)}
-                width={x2 - x1}
-                height={Math.abs(y1 - y2)}
-                fill="url(#run-hatch)"
-                fillOpacity="0.55"
-                stroke="var(--failed)"
-                strokeDasharray="5 4"
-              />
-            ) : null}
-            <path d={`M${x1} ${y1}H${middle}M${middle} ${y2}H${x2}`} stroke="var(--ink)" strokeWidth="3" fill="none" />
-            <rect
-              x={middle - width / 2}
-              y={Math.min(y1, y2)}
-              width={width}
-              height={Math.max(1.5, Math.abs(y1 - y2))}
-              fill={over ? 'var(--failed)' : 'var(--steel)'}
-              stroke="var(--ink)"
-              strokeWidth="1"
-            />
-            <text
-              x={isWorst ? Math.max(170, x1 - 14) : middle - width / 2}
-              y={isWorst ? Math.max(104, Math.min(y1, y2) + 88) : Math.min(y1, y2) - 12}
-              textAnchor="end"
-              fill={over ? 'var(--failed)' : 'var(--ink)'}
-            >
-              <SvgFigure text={figure(stretch.volts, 2)} size={isWorst ? 84 : 26} />
-            </text>
-            <g
-              transform={`translate(${isWorst ? Math.max(58, x1 - 126) : middle + 22} ${isWorst ? Math.max(116, Math.min(y1, y2) + 102) : Math.min(y1, y2) - 30})`}
-            >
-              <MarkShape kind={over ? (isWorst ? 'failed' : 'marginal') : 'passed'} />
-              <text x="27" y="16" fontSize="15" fontWeight="700" fill={over ? 'var(--failed)' : 'var(--passed)'}>
-                {over ? (isWorst ? 'FAILED' : 'OVER') : 'PASSED'}
-              </text>
-              {isWorst ? (
-                <text x="0" y="42" fontSize="16" fontWeight="620" fill="var(--ink)">
-                  limit {figure(stretch.limitVolts, 2)} V a stretch
-                </text>
-              ) : null}
-            </g>
-          </g>
-        );
-      })}
+      {stretches.map((stretch) => (
+        <StretchStep
+          key={stretch.to}
+          stretch={stretch}
+          isWorst={worst?.to === stretch.to}
+          ends={[xOf(stretch.from), yOf(voltsAt(stretch.from)), xOf(stretch.to), yOf(voltsAt(stretch.to))]}
+        />
+      ))}
       <path d={`M${LEFT} ${LINE_Y}H${RIGHT}`} stroke="var(--ink)" strokeWidth="11" />
       <path d={`M${LEFT} ${LINE_Y}H${RIGHT}`} stroke="var(--steel)" strokeWidth="8" />
       {worst === null ? null : (

@@ -84,7 +84,7 @@ export const WaitingMark = () => {
         </Strip>
       )}
       {clockOff === null ? null : (
-        <Strip $grave role="status">
+        <Strip $grave role="status" data-clock="off">
           <TriangleAlert size={18} aria-hidden="true" />
           The clock of this device is {offWords(clockOff)}. Set it right; until then the server puts readings in order.
         </Strip>

@@ -12,7 +12,7 @@ import {
 import { useState } from 'react';
 import styled from 'styled-components';
 import { PHONE } from '../../theme/screen';
-import { Key, KeyLink, PrimaryKeyLink, QuietKey } from '../../control/Key';
+import { Key, KeyLink, PrimaryKeyLink } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
 import { RunDrawing } from '../../drawing/RunDrawing';
 import { DrawnFrame } from '../CircuitFrame';
@@ -24,6 +24,7 @@ import { SkipStep } from '../SkipStep';
 import type { StepProps } from '../stepProps';
 import { useRecorder } from '../useVisit';
 import { NamePoint } from './NamePoint';
+import { RunValues } from './RunValues';
 
 const Heading = styled.h2`
   font-size: 2.1rem;
@@ -52,17 +53,6 @@ const Column = styled.div`
     font-size: 1.1rem;
   }
 `;
-const Values = styled.ol`
-  li {
-    display: grid;
-    grid-template-columns: 1fr auto;
-    min-height: 48px;
-    align-items: center;
-    border-bottom: 1px solid var(--rule);
-    font-size: 1.1rem;
-  }
-`;
-
 /**
  * Volts along one run of cable: one probe stays where the run begins, the other goes from point to point, each reading in the
  * middle of the stretch that loses most.
@@ -116,22 +106,7 @@ export const RunStep = ({ detail, judged, point }: StepProps) => {
       strip={
         <>
           <Heading>{heading}</Heading>
-          <Values>
-            {section.points.map((own, index) => (
-              <li key={own.point}>
-                <span>
-                  {index + 1} {pointName(own.point)}
-                </span>
-                {own.volts === null ? (
-                  <Key onPress={() => setPicked(own.point)}>{own.state === 'next' ? 'next' : 'no need'}</Key>
-                ) : (
-                  <QuietKey isDisabled={index === 0} onPress={() => setPicked(own.point)}>
-                    {figure(own.volts, 2)} V
-                  </QuietKey>
-                )}
-              </li>
-            ))}
-          </Values>
+          <RunValues section={section} pick={setPicked} />
         </>
       }
       below={
