@@ -13,16 +13,17 @@ export const serveInterface = async <Env extends HonoEnv>(app: Hono<Env>, folder
     await next();
     if (c.res.status === 200) c.header('cache-control', FOREVER);
   });
-  app.use('/sw.js', async (c, next) => {
-    await next();
-    c.header('cache-control', 'no-cache');
-  });
+  for (const asked of ['/', '/index.html', '/sw.js'])
+    app.use(asked, async (c, next) => {
+      await next();
+      c.header('cache-control', 'no-cache');
+    });
   app.use('*', serveStatic({ root: folder, precompressed: true }));
   app.get('*', (c) => {
-    // Views have addresses without an ending; a file that is not there is not the page.
+    // A file that is not there is not the page. What names a unit, a battery or a test point may have a dot in it.
     if (
       c.req.path.startsWith('/assets/') ||
-      /\.[a-z0-9]{1,12}$/i.test(c.req.path.replace(/^\/(units|batteries)\/.*/, ''))
+      /\.[a-z0-9]{1,12}$/i.test(c.req.path.replace(/^\/(units|batteries|visits|practice)\/.*/, ''))
     )
       return problemAnswer(c, 404, `Nothing is at ${c.req.path}.`);
     c.header('cache-control', 'no-cache');
