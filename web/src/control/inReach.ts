@@ -13,7 +13,8 @@ export const inReach = css`
   padding-top: 0.6rem;
   padding-bottom: 0.6rem;
   background: var(--paper);
-  @media print {
+  /* Magnified, or on a phone laid down, they would cover what they belong to. */
+  @media print, (max-height: 520px) {
     position: static;
   }
 `;

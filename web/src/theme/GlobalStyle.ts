@@ -44,6 +44,17 @@ export const GlobalStyle = createGlobalStyle`
       --passed: #00765E; --failed: #AE0740; --notyet: #444444; --marginal-ink: #000000; color-scheme: light; }
     @page { margin: 14mm; }
   }
+  /* Where the reader's own colours stand in for ours, drawings take them too: shape and word tell what colour does here. */
+  @media (forced-colors: active) {
+    :root, :root[data-theme='night'], :root[data-ground='practice'], :root[data-ground='practice'][data-theme='night'] {
+      --paper: Canvas; --ink: CanvasText; --ink-2: CanvasText; --ink-3: CanvasText; --rule: GrayText; --shade: Canvas; --raised: Canvas;
+      --live: Highlight; --on-live: HighlightText; --copper: CanvasText; --steel: LinkText; --probe-red: CanvasText; --probe-black: CanvasText;
+      --on-probe: Canvas; --passed: CanvasText; --marginal: GrayText; --marginal-ink: CanvasText; --failed: CanvasText; --notyet: CanvasText;
+      /* Every colour here is one of these names: none is left for the browser to replace. */
+      forced-color-adjust: none;
+    }
+    [data-selected], [aria-pressed='true'], a.active { outline: 3px solid Highlight; outline-offset: -3px; }
+  }
   @media (prefers-reduced-motion: reduce) {
     *, *::before, *::after { animation: none !important; transition: none !important; scroll-behavior: auto !important; }
   }
