@@ -33,6 +33,7 @@ const VISIT_VIEWS = [
   'battery.tester/A',
   'battery.drain/bank',
   'charge.output/ALT1',
+  'log/charge.volts@bank',
   'charge.idle/bank',
   'run.volts/starterNegative:bank-',
   'charge.volts/bank',
