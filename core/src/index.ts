@@ -1,3 +1,4 @@
+export * from './quantity/assertNever';
 export * from './quantity/cable';
 export * from './quantity/clamp';
 export * from './quantity/compare';

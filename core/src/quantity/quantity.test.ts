@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { median, present } from '../index';
+import { assertNever, median, present } from '../index';
 
 describe('the median', () => {
   it.each([
@@ -29,4 +29,8 @@ describe('what must be there', () => {
   it.each([undefined, null])('fails loudly where it is %s', (value) =>
     expect(() => present(value)).toThrow(/must be there/),
   );
+});
+
+describe('a case nobody dealt with', () => {
+  it('is named', () => expect(() => assertNever({ kind: 'new' } as never)).toThrow('No case for {"kind":"new"}.'));
 });

@@ -1,5 +1,13 @@
 import { type Entry, visitIdOf } from '@vaktman/contract';
-import { readingProblems, signatureOf, unitWithPoints, type Problem, type Unit, present } from '@vaktman/core';
+import {
+  assertNever,
+  readingProblems,
+  signatureOf,
+  unitWithPoints,
+  type Problem,
+  type Unit,
+  present,
+} from '@vaktman/core';
 import { isDeepStrictEqual } from 'node:util';
 import { validate as isUuid } from 'uuid';
 import type { Queryable } from '../database/pool';
@@ -134,6 +142,9 @@ const checkSignature = async (
           at,
           `the visit was signed off at ${signature.closed.at}; expected what is added to name the amendment ${signature.amendment.eventId}`,
         );
+      return;
+    default:
+      assertNever(signature);
   }
 };
 

@@ -1,3 +1,4 @@
+import { assertNever } from '@vaktman/core';
 import { entrySchema, visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 import { api } from '../api/api';
 import { failureTold } from '../frame/failureSlice';
@@ -255,6 +256,9 @@ export class Outbox {
           this.#store.dispatch(serverReached());
           await this.#clockFound(delivery.receipt.clockAheadMs ?? null);
           this.#store.dispatch(api.util.invalidateTags([{ type: 'Visit', id: visitId }]));
+          break;
+        default:
+          assertNever(delivery);
       }
     }
     return 'sent';

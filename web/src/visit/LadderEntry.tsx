@@ -1,5 +1,5 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { crankCoolDown, stepTitle } from '@vaktman/core';
+import { assertNever, crankCoolDown, stepTitle } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { useOnThisDevice } from '../clock/deviceTime';
@@ -57,6 +57,8 @@ export const LadderEntry = ({
       case 'motor':
         await recorder.reading({ step: 'start.motor', point: 'starter', volts });
         break;
+      default:
+        assertNever(target);
     }
     setOverridden(false);
     done();
