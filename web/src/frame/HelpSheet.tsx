@@ -5,6 +5,7 @@ import { bankAtOnceChosen, goesOnToggled, soundToggled, themeToggled } from '../
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { GLOSSARY, KEYBOARD } from './glossary';
+import { tickStyle } from '../control/tickStyle';
 
 const Ground = styled(ModalOverlay)`
   position: fixed;
@@ -60,29 +61,9 @@ const Sheet = styled(Modal)`
   }
 `;
 const Setting = styled(Switch)`
-  display: flex;
-  align-items: center;
-  gap: 0.8rem;
+  ${tickStyle}
   min-height: 56px;
   border-bottom: 1px solid var(--rule);
-  font-weight: 620;
-  cursor: pointer;
-  .box {
-    width: 30px;
-    height: 30px;
-    flex: none;
-    border: 2px solid var(--ink);
-    display: grid;
-    place-items: center;
-  }
-  &[data-selected] .box {
-    background: var(--live);
-    color: var(--on-live);
-  }
-  &[data-focus-visible] {
-    outline: 3px solid var(--steel);
-    outline-offset: 2px;
-  }
 `;
 
 const OnOff = ({ words, isOn, change }: { words: string; isOn: boolean; change: () => void }) => (

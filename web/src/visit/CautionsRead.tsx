@@ -1,6 +1,6 @@
 import { CAUTIONS, CAUTION_WORDS } from '@vaktman/core';
-import { Checkbox } from 'react-aria-components';
 import styled from 'styled-components';
+import { CheckBox } from '../control/CheckBox';
 import { FieldGroup } from '../control/Field';
 
 const Cautions = styled.ul`
@@ -15,35 +15,6 @@ const Cautions = styled.ul`
       content: '';
       background: repeating-linear-gradient(135deg, var(--ink) 0 4px, transparent 4px 8px);
     }
-  }
-`;
-const Acknowledge = styled(Checkbox)`
-  display: flex;
-  align-items: center;
-  gap: 0.9rem;
-  min-height: 64px;
-  margin-top: 0.8rem;
-  font-size: 1.25rem;
-  font-weight: 680;
-  cursor: pointer;
-  .box {
-    width: 34px;
-    height: 34px;
-    flex: none;
-    border: 3px solid var(--ink);
-    display: grid;
-    place-items: center;
-  }
-  &[data-selected] .box {
-    background: var(--live);
-    color: var(--on-live);
-  }
-  &[data-focus-visible] {
-    outline: 3px solid var(--steel);
-    outline-offset: 2px;
-  }
-  &[data-invalid] .box {
-    border-color: var(--failed);
   }
 `;
 const Wrong = styled.p`
@@ -70,16 +41,7 @@ export const CautionsRead = ({
         <li key={caution}>{CAUTION_WORDS[caution]}</li>
       ))}
     </Cautions>
-    <Acknowledge isSelected={read} onChange={setRead} isInvalid={asked && !read}>
-      {({ isSelected }) => (
-        <>
-          <span className="box" aria-hidden="true">
-            {isSelected ? '✓' : ''}
-          </span>
-          Read, and done
-        </>
-      )}
-    </Acknowledge>
+    <CheckBox words="Read, and done" isSelected={read} onChange={setRead} isInvalid={asked && !read} large />
     {asked && !read ? <Wrong role="alert">Acknowledge the cautions to go on.</Wrong> : null}
   </FieldGroup>
 );

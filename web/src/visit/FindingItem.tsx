@@ -13,7 +13,6 @@ import {
   present,
 } from '@vaktman/core';
 import { useState } from 'react';
-import { Label, Radio, RadioGroup } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
@@ -21,6 +20,7 @@ import { AskReason } from '../control/AskReason';
 import { instantNow } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
 import { Mark } from '../control/Mark';
+import { RadioList } from '../control/RadioList';
 import { PHONE } from '../theme/screen';
 import { BatteryFitting } from './BatteryFitting';
 import { CauseSheet } from './CauseSheet';
@@ -58,35 +58,6 @@ const Evidence = styled.dl`
   }
   li {
     min-height: 1.7rem;
-  }
-`;
-const Choices = styled(RadioGroup)`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0.5rem;
-  > span {
-    width: 100%;
-    color: var(--ink-2);
-    font-size: 0.95rem;
-  }
-  label {
-    min-height: 52px;
-    display: inline-flex;
-    align-items: center;
-    padding: 0 0.9rem;
-    border: 1.6px solid var(--rule);
-    background: var(--raised);
-    font-weight: 640;
-    cursor: pointer;
-  }
-  label[data-selected] {
-    background: var(--ink);
-    color: var(--paper);
-    border-color: var(--ink);
-  }
-  label[data-focus-visible] {
-    outline: 3px solid var(--steel);
-    outline-offset: 2px;
   }
 `;
 const Keys = styled.div`
@@ -182,14 +153,12 @@ export const FindingItem = ({ detail, judged, finding }: { detail: VisitDetail; 
           {words}
         </p>
       ))}
-      <Choices value={action.words} onChange={setChosen}>
-        <Label>What to do about it</Label>
-        {actions.map(({ words }) => (
-          <Radio key={words} value={words}>
-            {words}
-          </Radio>
-        ))}
-      </Choices>
+      <RadioList
+        label="What to do about it"
+        value={action.words}
+        onChange={setChosen}
+        options={actions.map(({ words }) => [words, words] as const)}
+      />
       {action.kind === 'recharge' && battery !== undefined ? (
         <RechargeAdvice
           battery={battery}

@@ -1,6 +1,6 @@
 import type { Leads, Unit } from '@vaktman/core';
-import { Checkbox } from 'react-aria-components';
 import styled from 'styled-components';
+import { CheckBox } from '../../control/CheckBox';
 import { PHONE } from '../../theme/screen';
 import { LeadList } from '../LeadList';
 import { WaitClock } from '../WaitClock';
@@ -25,31 +25,6 @@ const How = styled.div`
     }
   }
 `;
-const Moves = styled(Checkbox)`
-  display: flex;
-  align-items: center;
-  gap: 0.7rem;
-  min-height: 48px;
-  font-weight: 620;
-  cursor: pointer;
-  .box {
-    width: 28px;
-    height: 28px;
-    flex: none;
-    border: 2px solid var(--ink);
-    display: grid;
-    place-items: center;
-  }
-  &[data-selected] .box {
-    background: var(--live);
-    color: var(--on-live);
-  }
-  &[data-focus-visible] {
-    outline: 3px solid var(--steel);
-    outline-offset: 2px;
-  }
-`;
-
 /** Tests that want the machine's own loads on. */
 const LOADED: ReadonlySet<string> = new Set(['charge.rise', 'charge.drop', 'charge.output', 'charge.idle']);
 
@@ -98,16 +73,7 @@ export const MeasureHow = ({
     </div>
     <div>
       <LeadList unit={unit} leads={leads} />
-      <Moves isSelected={moves} onChange={setMoves}>
-        {({ isSelected }) => (
-          <>
-            <span className="box" aria-hidden="true">
-              {isSelected ? '✓' : ''}
-            </span>
-            It moves when a cable is wiggled or when warm
-          </>
-        )}
-      </Moves>
+      <CheckBox words="It moves when a cable is wiggled or when warm" isSelected={moves} onChange={setMoves} />
     </div>
   </How>
 );
