@@ -207,7 +207,7 @@ export const pathLayout = (unit: Unit): PathLayout => {
       side: 'positive',
       lines: [feed],
       thickness: 9,
-      label: { at: [groundX - 130, TOP_Y + 24], width: 210 },
+      label: { at: [Math.max(groundX - 130, bank.positiveExit[0] + 16), TOP_Y + 24], width: 210 },
       step: 'start.drop',
       point: 'positive',
     },
