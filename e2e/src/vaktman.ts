@@ -135,9 +135,11 @@ export const readAtRest = async (page: Page, position: string, volts: string): P
 
 /** Holds the load of the battery on screen for 15 s and types what it read, by keyboard alone. */
 export const loadFor15s = async (page: Page, position: string, lowestVolts: string, amps: string): Promise<void> => {
+  await expect(page.getByRole('heading', { name: new RegExp(`^Load battery ${position}`) })).toBeVisible();
+  // What is on its way arrives first: the leap makes this device's clock fast, and by how much is told with each sending.
+  await expect(page.getByText(/readings? waiting$/)).toHaveCount(0, { timeout: 20_000 });
   // Pile and batteries cool between loads, five minutes after three of them.
   await page.clock.fastForward(301_000);
-  await expect(page.getByRole('heading', { name: new RegExp(`^Load battery ${position}`) })).toBeVisible();
   await enterOn(page.getByRole('button', { name: /start 15 s/ }));
   await page.clock.fastForward(15_200);
   await enterOn(page.getByRole('button', { name: 'Load is off' }));

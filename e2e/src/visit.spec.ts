@@ -77,6 +77,8 @@ test('loses and doubles nothing when the server dies and the tab is reloaded', a
     if (position === 'D') {
       await vaktman.start();
       await page.reload();
+      await expect(page.getByRole('heading', { name: /^Load battery D/ })).toBeVisible();
+      await allSent(page);
     }
   });
   await allSent(page);
