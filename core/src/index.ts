@@ -76,6 +76,7 @@ export * from './planning/nextDue';
 export * from './planning/openActions';
 export * from './planning/outlook';
 export { actionsFor, findingWords } from './finding/catalogue';
+export * from './finding/oneCause';
 export type { Action, OrderPart } from './finding/record';
 export * from './battery/hold';
 export * from './battery/bankLoadLimit';

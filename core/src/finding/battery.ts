@@ -36,6 +36,16 @@ const replaced: Pick<FindingRecord, 'part' | 'mends'> = {
 };
 const charged: Pick<FindingRecord, 'mends'> = { mends: () => ['charge'] };
 
+/** How it shows at rest and by its cells that a battery does not keep its charge. */
+const ofItsCharge = (at: string) =>
+  [
+    `battery.low-charge@${at}`,
+    `battery.watch@${at}`,
+    `battery.uneven@${at}`,
+    `battery.slow-recovery@${at}`,
+    'bank.imbalance',
+  ] as const;
+
 const againstWeakness: FindingRecord['against'] = (at) =>
   places(['battery.conductance', at], ['battery.hydrometer', at], ['battery.load', at]);
 
@@ -61,12 +71,14 @@ export const DRAWING = {
 export const BATTERY = {
   'battery.case': {
     words: (at) => `Case of ${at} is damaged`,
+    explains: (at) => [...ofItsCharge(at), `battery.low-electrolyte@${at}`, `battery.weak@${at}`],
     severity: 'replace',
     actions: replaceBattery,
     ...replaced,
   },
   'battery.frozen': {
     words: (at) => `Frozen: ${at}`,
+    explains: (at) => [...ofItsCharge(at), `battery.case@${at}`, `battery.weak@${at}`],
     severity: 'replace',
     actions: both(
       one('other', (name) => `Warm ${name} before anything else`),
@@ -81,12 +93,14 @@ export const BATTERY = {
   },
   'battery.shedding': {
     words: (at) => `Plates of ${at} shed`,
+    explains: (at) => [...ofItsCharge(at), `battery.weak@${at}`],
     severity: 'replace',
     actions: replaceBattery,
     ...replaced,
   },
   'battery.dead-cell': {
     words: (at) => `Dead cell or run flat: ${at}`,
+    explains: (at) => [...ofItsCharge(at), `battery.weak@${at}`, 'battery.keeps-drawing', 'start.low-supply'],
     severity: 'replace',
     actions: both(recharge, replaceBattery),
     ...replaced,
@@ -94,6 +108,7 @@ export const BATTERY = {
   },
   'battery.low-charge': {
     words: (at) => `Low on charge: ${at}`,
+    explains: (at) => ['bank.imbalance', `battery.uneven@${at}`, `battery.slow-recovery@${at}`],
     severity: 'recharge',
     isOwnMarginal: true,
     actions: recharge,
@@ -101,6 +116,7 @@ export const BATTERY = {
   },
   'battery.weak': {
     words: (at) => `Weak under load: ${at}`,
+    explains: (at) => [`battery.watch@${at}`, `battery.slow-recovery@${at}`, 'bank.imbalance', 'start.low-supply'],
     severity: 'replace',
     excuses: batteryExcuses,
     actions: both(replaceBattery, recharge),

@@ -1,3 +1,4 @@
+import type { FindingCode } from '../judging/findingCode';
 import { latest } from '../judging/facts';
 import type { Scene } from '../judging/scene';
 import { cablesAreGood } from '../step/charging/chargeDrop';
@@ -35,6 +36,9 @@ const wholeAlternator: Pick<FindingRecord, 'excuses' | 'actions' | 'part'> = {
   actions: replaceOrOverhaul,
   part: alternatorPart,
 };
+/** How it shows at bank and dash that too little comes from the alternators. */
+const NOT_ENOUGH: readonly FindingCode[] = ['charge.no-sign', 'charge.lamp', 'charge.idle-dropout', 'charge.low-rise'];
+
 const aLostPhase: FindingRecord['separates'] = (subject) => [
   { step: 'charge.ripple', point: subject, why: 'a lost phase or diode' },
 ];
@@ -61,6 +65,7 @@ export const BELT = {
       replacePart('belt'),
     ),
     part: part(() => 'Drive belt'),
+    explains: () => ['alternator.low-volts', 'alternator.low-output', ...NOT_ENOUGH],
   },
 } satisfies FindingGroup;
 
@@ -114,11 +119,13 @@ export const CHARGE = {
       replacePart('regulator'),
     ),
     part: part(({ systemVolts }) => `Regulator, ${systemVolts} V`),
+    explains: () => ['charge.overvoltage', 'alternator.low-volts', ...NOT_ENOUGH],
   },
   'charge.field': {
     words: () => 'Field supply loses volts',
     severity: 'repair',
     actions: repairPart('Repair the field supply'),
+    explains: () => ['alternator.low-volts', 'alternator.low-output', ...NOT_ENOUGH],
   },
 } satisfies FindingGroup;
 
@@ -132,15 +139,18 @@ export const ALTERNATOR = {
     words: (at) => `Wiring of ${at} is damaged`,
     severity: 'repair',
     actions: one('other', (name) => `Repair the wiring of ${name}`),
+    explains: (id) => [`alternator.low-volts@${id}`, `alternator.low-output@${id}`, ...NOT_ENOUGH],
   },
   'alternator.sense-fuse': {
     words: (at) => `Sense fuse of ${at} is blown`,
     severity: 'repair',
     actions: one('replace', (name) => `Replace the sense fuse of ${name}`),
+    explains: (id) => ['charge.overvoltage', `alternator.low-volts@${id}`, ...NOT_ENOUGH],
   },
   'alternator.low-volts': {
     words: (at) => `${at} gives too few volts`,
     severity: 'replace',
+    explains: () => NOT_ENOUGH,
     ...wholeAlternator,
     against: (at) => places(['charge.output', at]),
     separates: aLostPhase,
@@ -148,6 +158,7 @@ export const ALTERNATOR = {
   'alternator.low-output': {
     words: (at) => `${at} gives too little output`,
     severity: 'replace',
+    explains: () => NOT_ENOUGH,
     ...wholeAlternator,
     against: () => places(['charge.volts', 'bank'], ['charge.ripple', 'bank']),
     separates: aLostPhase,
@@ -155,6 +166,7 @@ export const ALTERNATOR = {
   'alternator.diode': {
     words: (at) => `Diode or phase lost in ${at}`,
     severity: 'replace',
+    explains: (id) => [`alternator.low-output@${id}`, `alternator.low-volts@${id}`, ...NOT_ENOUGH],
     ...wholeAlternator,
     against: (at) => places(['charge.output', at]),
   },

@@ -16,6 +16,7 @@ export const OWED = {
     words: (at) => `Drawn down while parked: ${at}`,
     severity: 'repair',
     actions: one('other', (name) => `Repair what stays awake: ${name}`),
+    explains: () => ['battery.low-charge', 'bank.imbalance'],
     separates: () => [{ step: 'battery.drain', point: 'bank', why: 'what is left once the circuit is repaired' }],
   },
 } satisfies FindingGroup;

@@ -40,6 +40,8 @@ export interface FindingRecord {
   readonly part?: (unit: Unit, subject: string) => OrderPart | null;
   /** What of the cold start's fit is put right with it: batteries by position, charge, contacts, cable sides. */
   readonly mends?: (unit: Unit, subject: string) => readonly string[];
+  /** Findings that go away with it, as `code` or `code@subject`: they are of the same cause. */
+  readonly explains?: (subject: string, unit: Unit) => readonly (FindingCode | `${FindingCode}@${string}`)[];
   /** Tests whose pass speaks against it. */
   readonly against?: (subject: string, unit: Unit) => readonly PlaceOf<JudgedStep>[];
   /** Tests that tell what is behind it, in the order of least work. */

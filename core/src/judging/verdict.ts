@@ -46,6 +46,8 @@ export interface Outcome {
   readonly wantsAgain?: string | undefined;
   /** True when only a look that was not taken keeps this from being a fail. */
   readonly wantsLook?: boolean | undefined;
+  /** Points of the same test that settle what is open here, once they are read. */
+  readonly settledAt?: readonly string[] | undefined;
 }
 
 export interface AgainstLimit {
@@ -115,6 +117,7 @@ const outcome = (
   waitsForOtherSide: undefined,
   wantsAgain: undefined,
   wantsLook: undefined,
+  settledAt: undefined,
 });
 
 export const passed = (against: AgainstLimit, because: string, troubles: readonly Trouble[] = []): Outcome =>

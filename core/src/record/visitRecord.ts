@@ -1,5 +1,6 @@
 import type { VisitFile } from '../file/visitFile';
 import { findingWords } from '../finding/catalogue';
+import { foldByCause } from '../finding/oneCause';
 import type { Severity } from '../judging/findingCode';
 import { fittedIn } from '../judging/unitAsOf';
 import type { Verdict } from '../judging/verdict';
@@ -42,6 +43,9 @@ export interface VisitRecord {
     readonly severity: Severity;
     readonly severityWord: string;
     readonly title: string;
+    /** The finding whose cause it shares, and with which it is expected to go away; null when it stands by itself. */
+    readonly goesWith: string | null;
+    /** What no row of the record says already. */
     readonly because: string;
     readonly evidenceFor: readonly string[];
     readonly evidenceAgainst: readonly string[];
@@ -77,6 +81,12 @@ const STAGES = [
   ['start.', 'Starting'],
   ['charge.', 'Charging'],
 ] as const;
+
+/** Rows of which two that are judged together, as the sides of a sum, give their reason once. */
+const saidOnce = (rows: readonly RecordRow[]): readonly RecordRow[] =>
+  rows.map((row, at) =>
+    row.because === rows[at - 1]?.because ? { ...row, because: 'judged with the one above' } : row,
+  );
 
 /** How a visit came out at its first sign-off, before what was amended. */
 const firstSigned = ({ events, signedAs }: RecordedVisit, signed: VisitFile): Judgement => {
@@ -122,6 +132,24 @@ export const visitRecord = (
       ),
     };
   };
+  const saidInRows = judgement.steps.map(({ because }) => because);
+  const findingOf = (
+    { code, subject, severity, because, evidence }: Judgement['findings'][number],
+    goesWith: string | null,
+  ): VisitRecord['findings'][number] => ({
+    severity,
+    severityWord: SEVERITY_WORDS[severity],
+    title: findingWords(code, subject),
+    goesWith,
+    because: saidInRows.reduce((left, row) => left.replace(row, ''), because).trim(),
+    evidenceFor: evidence.for.map(said),
+    evidenceAgainst: evidence.against.map(said),
+    decided: decisions(events, `${code}@${subject}`, time),
+  });
+  /** What was done about a finding that still stands is told with it. */
+  const isToldWithFinding = (closes: readonly string[]): boolean =>
+    closes.length > 0 &&
+    closes.every((key) => judgement.findings.some(({ code, subject }) => `${code}@${subject}` === key));
   const closed = events.findLast((event) => event.kind === 'closed');
   const signed = asSigned(file);
   const atOpening = new Map(detail.unitAtOpening.bank.batteries.map((battery) => [battery.position, battery]));
@@ -144,17 +172,12 @@ export const visitRecord = (
     head,
     stages: STAGES.map(([prefix, title]) => ({
       title,
-      rows: judgement.steps.filter(({ step }) => step.startsWith(prefix)).map(rowOf),
+      rows: saidOnce(judgement.steps.filter(({ step }) => step.startsWith(prefix)).map(rowOf)),
     })).filter(({ rows }) => rows.length > 0),
-    findings: judgement.findings.map(({ code, subject, severity, because, evidence }) => ({
-      severity,
-      severityWord: SEVERITY_WORDS[severity],
-      title: findingWords(code, subject),
-      because,
-      evidenceFor: evidence.for.map(said),
-      evidenceAgainst: evidence.against.map(said),
-      decided: decisions(events, `${code}@${subject}`, time),
-    })),
+    findings: foldByCause(judgement.findings, unit).flatMap(({ finding, folded }) => [
+      findingOf(finding, null),
+      ...folded.map((other) => findingOf(other, findingWords(finding.code, finding.subject))),
+    ]),
     beforeAfter: beforeAndAfter(file).map(({ repair, step, point, before, after }) => ({
       test: placeTitle(step, point),
       repair: repair.action,
@@ -164,7 +187,7 @@ export const visitRecord = (
       afterVerdict: after.verdict,
     })),
     repairs: events.flatMap((event) =>
-      event.kind === 'repaired'
+      event.kind === 'repaired' && ((event.fitted ?? []).length > 0 || !isToldWithFinding(event.repair.closes ?? []))
         ? [
             `${time(event.at)}, ${event.by}: ${event.repair.action}${(event.fitted ?? [])
               .map(

@@ -38,6 +38,45 @@ const conducted = (file: VisitFile, skipped: readonly string[] = []) => {
   const judgement = judge(file);
   return conductNext(new Outcomes(visitFacts(file)), retestsDue(file, judgement), new Set(skipped));
 };
+
+describe('low running volts', () => {
+  const bank = { step: 'charge.volts', point: 'bank', volts: 13.1, rpm: 1400 } as const;
+  const end = (id: string, volts: number) => ({ ...bank, point: id, volts });
+  const unit = unit12({
+    alternators: ['ALT1', 'ALT2'].map((id) => ({ id, ratedAmps: 160, ground: 'case' as const, remoteSense: false })),
+  });
+  const charged = ['A', 'B', 'C', 'D'].map((position) => rested(position, 12.8));
+  const nextAfter = (...readings: Parameters<typeof visitWith>[0]) => {
+    const next = conducted(visitWith([...charged, ...readings], { unit }));
+    return `${next?.step}@${next?.point}`;
+  };
+  it('lead to the end of each alternator, one after the other', () => {
+    expect(nextAfter(bank)).toBe('charge.volts@ALT1');
+    expect(nextAfter(bank, end('ALT1', 13.2))).toBe('charge.volts@ALT2');
+  });
+  it('lead on in the order of work once they are settled, or where the speed was too low to tell', () => {
+    expect(nextAfter(bank, end('ALT1', 14.2))).not.toMatch(/charge\.volts/);
+    expect(nextAfter({ ...bank, rpm: 700 })).not.toBe('charge.volts@ALT1');
+  });
+  it('lost on one side are looked for at its joints and along its run', () => {
+    const file = visitWith(
+      [
+        ...charged,
+        bank,
+        end('ALT1', 14.2),
+        { step: 'charge.drop', point: 'positive:ALT1', volts: 0.9, amps: 160 },
+        { step: 'charge.drop', point: 'negative:ALT1', volts: 0.1, amps: 160 },
+      ],
+      { unit },
+    );
+    const tests = separatingTests(judge(file), new Outcomes(visitFacts(file))).map(
+      ({ step, point }) => `${step}@${point}`,
+    );
+    expect(tests).toContain('start.joint@alternator.B+');
+    expect(tests).toContain('run.volts@chargePositive.ALT1:bank+');
+    expect(tests).not.toContain('start.joint@alternator.ground');
+  });
+});
 const groundLoss = (repairs: Repair[] = []): VisitFile =>
   visitWith(
     [

@@ -15,8 +15,18 @@ export interface Conducted extends NextStep {
   readonly retest: boolean;
 }
 
+/** What settles a reading that decides nothing by itself: low running volts lead to the end of each alternator. */
+const settlingPlace = (outcomes: Outcomes, skipped: ReadonlySet<string>): NextStep | null => {
+  for (const { step, point } of outcomes.facts.current.values()) {
+    const open = outcomes.at(step, point);
+    const at = open?.settledAt?.find((other) => !skipped.has(`${step}@${other}`) && outcomes.at(step, other) === null);
+    if (open !== null && at !== undefined) return { step, point: at, because: open.redo ?? open.because };
+  }
+  return null;
+};
+
 /**
- * The step to conduct now: a repeated test after a repair, then what the symptoms ask for, then the order of work. Steps the technician skipped, with a reason, are passed over; they stay owed.
+ * The step to conduct now: a repeated test after a repair, then what the symptoms ask for, then what settles a reading that is open, then the order of work. Steps the technician skipped, with a reason, are passed over; they stay owed.
  * @param skipped `step@point` of every skipped step
  */
 export const conductNext = (
@@ -41,6 +51,8 @@ export const conductNext = (
       blockedBy(outcomes, place) === null,
   );
   if (first !== undefined) return { ...first, retest: false };
+  const settling = settlingPlace(outcomes, skipped);
+  if (settling !== null) return { ...settling, retest: false };
   const next = nextStep(
     outcomes,
     obligatoryPlaces(outcomes).filter(({ step, point }) => !skipped.has(`${step}@${point}`)),

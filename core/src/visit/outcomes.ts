@@ -128,6 +128,7 @@ const judgedAs = (outcome: Outcome, { id, step, point }: Reading): JudgedOutcome
   waitsForOtherSide: outcome.waitsForOtherSide,
   wantsAgain: outcome.wantsAgain,
   wantsLook: outcome.wantsLook,
+  settledAt: outcome.settledAt,
   step,
   point,
   readings: outcome.alsoUsed === undefined ? [id] : [...new Set([id, ...outcome.alsoUsed])],

@@ -99,7 +99,8 @@ const findings = (record: VisitRecord): Content[] => [
           margin: [0, 0, 0, 5],
           stack: [
             { text: `${finding.title}: ${finding.severityWord}`, bold: true },
-            { text: finding.because },
+            ...(finding.goesWith === null ? [] : [{ text: `Goes with: ${finding.goesWith}`, italics: true }]),
+            ...(finding.because === '' ? [] : [{ text: finding.because }]),
             ...(finding.evidenceFor.length === 0
               ? []
               : [{ text: `For it: ${finding.evidenceFor.join('; ')}`, color: SECOND, fontSize: 8 }]),

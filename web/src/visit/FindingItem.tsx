@@ -12,7 +12,7 @@ import {
   type Finding,
   present,
 } from '@vaktman/core';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
@@ -84,7 +84,18 @@ const decisionsOf = ({ events }: VisitDetail, key: string): string[] =>
   });
 
 /** One finding with what speaks for and against it, and what may be done about it. */
-export const FindingItem = ({ detail, judged, finding }: { detail: VisitDetail; judged: Judged; finding: Finding }) => {
+export const FindingItem = ({
+  detail,
+  judged,
+  finding,
+  children,
+}: {
+  detail: VisitDetail;
+  judged: Judged;
+  finding: Finding;
+  /** What is of the same cause. */
+  children?: ReactNode;
+}) => {
   const { file } = detail;
   const visitId = file.visit.id;
   const recorder = useRecorder(visitId, file.visit.technician);
@@ -145,6 +156,7 @@ export const FindingItem = ({ detail, judged, finding }: { detail: VisitDetail; 
           </>
         )}
       </Evidence>
+      {children}
       {finding.code === 'cause.owed' ? (
         <CauseSheet judged={judged} visitId={visitId} subject={finding.subject} />
       ) : null}

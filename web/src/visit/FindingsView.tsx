@@ -1,9 +1,11 @@
-import { pointName, stepTitle, DEFER_WORDS } from '@vaktman/core';
+import { DEFER_WORDS, foldByCause, pointName, stepTitle, type Finding } from '@vaktman/core';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { PrimaryKeyLink } from '../control/Key';
 import { BeforeAfter } from './BeforeAfter';
 import { FindingItem } from './FindingItem';
+import { keyOf, SameCause } from './SameCause';
 import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
 import type { StepProps } from './stepProps';
 import { Keys, Note, Side, VisitSheet } from './VisitSheet';
@@ -22,6 +24,16 @@ const Retests = styled.ul`
 export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const { judgement, retests } = judged;
   const visitId = detail.file.visit.id;
+  const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
+  const takeApart = (finding: Finding): void => setApart(new Set([...apart, keyOf(finding)]));
+  const groups = foldByCause(judgement.findings, detail.file.unit);
+  // What was taken apart stands after the finding it was folded under.
+  const shown = groups.flatMap((group) => [
+    group,
+    ...group.folded
+      .filter((finding) => apart.has(keyOf(finding)))
+      .map((finding) => ({ finding, folded: [] as readonly Finding[] })),
+  ]);
   return (
     <VisitSheet detail={detail} judged={judged}>
       <section>
@@ -30,8 +42,10 @@ export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           <p>Nothing is open. Every finding of this visit is closed by its own test.</p>
         ) : null}
         <ul>
-          {judgement.findings.map((finding) => (
-            <FindingItem key={`${finding.code}@${finding.subject}`} detail={detail} judged={judged} finding={finding} />
+          {shown.map(({ finding, folded }) => (
+            <FindingItem key={keyOf(finding)} detail={detail} judged={judged} finding={finding}>
+              <SameCause findings={folded.filter((other) => !apart.has(keyOf(other)))} takeApart={takeApart} />
+            </FindingItem>
           ))}
         </ul>
       </section>

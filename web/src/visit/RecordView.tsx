@@ -75,7 +75,8 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               <li key={finding.title} style={{ padding: '0.4rem 0' }}>
                 <Mark kind={SEVERITY_MARK[finding.severity]} word={finding.severityWord} />{' '}
                 <strong>{finding.title}</strong>
-                <p>{finding.because}</p>
+                {finding.goesWith === null ? null : <p>Goes with: {finding.goesWith}</p>}
+                {finding.because === '' ? null : <p>{finding.because}</p>}
                 {finding.evidenceFor.length === 0 ? null : <p>For it: {finding.evidenceFor.join('; ')}</p>}
                 {finding.evidenceAgainst.length === 0 ? null : <p>Against it: {finding.evidenceAgainst.join('; ')}</p>}
                 {finding.decided.map((words) => (

@@ -2,6 +2,7 @@ import {
   DISPOSITION_WORDS,
   figure,
   findingWords,
+  foldByCause,
   pathLayout,
   pointName,
   SEVERITY_WORDS,
@@ -199,11 +200,16 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           <h2>Findings</h2>
           {judgement.findings.length === 0 ? <p>None so far.</p> : null}
           <ul>
-            {judgement.findings.map(({ code, subject, severity, because }) => (
-              <Finding key={`${code}@${subject}`}>
-                <Mark kind={SEVERITY_MARK[severity]} word={SEVERITY_WORDS[severity]} />
-                <strong>{findingWords(code, subject)}</strong>
-                <span>{because}</span>
+            {foldByCause(judgement.findings, file.unit).map(({ finding, folded }) => (
+              <Finding key={`${finding.code}@${finding.subject}`}>
+                <Mark kind={SEVERITY_MARK[finding.severity]} word={SEVERITY_WORDS[finding.severity]} />
+                <strong>{findingWords(finding.code, finding.subject)}</strong>
+                <span>{finding.because}</span>
+                {folded.length === 0 ? null : (
+                  <span>
+                    Of the same cause: {folded.map(({ code, subject }) => findingWords(code, subject)).join('; ')}
+                  </span>
+                )}
               </Finding>
             ))}
           </ul>

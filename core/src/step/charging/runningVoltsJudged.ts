@@ -96,6 +96,7 @@ const judgeLow = (
         `Read at ${where}, B+ to its ground.`,
       ),
       alsoUsed: used,
+      settledAt: unread.map(({ id }) => id),
     };
   }
   const unseen = alternators.filter(({ looked }) => !looked);
