@@ -1,6 +1,7 @@
 import { readingSchema, unitSchema, batteryThingSchema, visitEventSchema } from '@vaktman/core';
 import * as z from 'zod';
 import { fleetSchema } from './fleet';
+import { partStaySchema } from './part';
 import { visitOpeningSchema } from './visit';
 
 /** A whole fleet with its history, to fill an empty database from: the demo fleet, or a fleet moved here. */
@@ -27,6 +28,8 @@ export const archiveSchema = z.strictObject({
       removedBecause: z.string().nullable(),
     }),
   ),
+  /** Alternators and starters that came and went. */
+  parts: z.array(partStaySchema.extend({ unitId: z.string() })).default([]),
   visits: z.array(
     z.strictObject({
       opening: visitOpeningSchema,

@@ -4,6 +4,7 @@ export * from './battery';
 export * from './fileEntries';
 export * from './fleet';
 export * from './outlook';
+export * from './part';
 export * from './problem';
 export * from './unit';
 export * from './visit';

@@ -4,6 +4,7 @@ import { v7 } from 'uuid';
 import { unitHistory } from './history';
 import { seeded } from './random';
 import { UNITS } from './units';
+import type { UnitSpec } from './unitSpec';
 
 /** The demo stands still at this date; last visits lie a little before it, spread by unit. */
 const LAST_DAYS: Readonly<Record<string, string>> = {
@@ -38,6 +39,40 @@ const SPARES = [
   spare('Kjelvar', 870, 'KJ-40116', 'agm'),
 ];
 const spareId = (index: number): string => `01932a00-0000-7000-9000-${String(index + 1).padStart(12, '0')}`;
+
+const noon = (day: string): string => `${day}T11:00:00.000Z`;
+/** What a unit came with, and what was put in after it, each until the next. */
+const partStays = ({ id: unitId, parts = [] }: UnitSpec): Archive['parts'] => {
+  const random = seeded(SEED + parts.length);
+  const partId = (day: string): string => v7({ msecs: Date.parse(day), random: random.bytes(16) });
+  return [...new Set(parts.map(({ place }) => place))].flatMap((place) => {
+    const own = parts.filter((part) => part.place === place);
+    const first = present(own[0]);
+    return [
+      {
+        unitId,
+        place,
+        partId: partId('2020-01-01'),
+        part: {},
+        from: null,
+        to: noon(first.at),
+        leftBecause: first.because,
+      },
+      ...own.map(({ at, part }, index) => {
+        const next = own[index + 1];
+        return {
+          unitId,
+          place,
+          partId: partId(at),
+          part,
+          from: noon(at),
+          to: next === undefined ? null : noon(next.at),
+          leftBecause: next?.because ?? null,
+        };
+      }),
+    ];
+  });
+};
 
 /** The Tindra Pass winter road service: fourteen units and two years of visits, the same on every machine. */
 export const demoArchive = (): Archive => {
@@ -86,6 +121,7 @@ export const demoArchive = (): Archive => {
         removedBecause: because,
       })),
     ),
+    parts: UNITS.flatMap(partStays),
     visits: histories.flatMap(({ visits }) => visits),
   });
 };

@@ -1,4 +1,4 @@
-import type { Arrangement, Chemistry } from '@vaktman/core';
+import type { Arrangement, Chemistry, PartPlate } from '@vaktman/core';
 
 /** How one battery of the demo fleet ages, as resistance against a new one. */
 export interface BatteryStory {
@@ -18,6 +18,14 @@ interface Swap {
   readonly at: string;
   readonly make: string;
   readonly ratingSae: number;
+  readonly because: string;
+}
+
+/** An alternator or a starter put in during the history. */
+interface PartChange {
+  readonly place: string;
+  readonly at: string;
+  readonly part: PartPlate;
   readonly because: string;
 }
 
@@ -43,6 +51,7 @@ export interface UnitSpec {
   /** Volts lost at 500 A on each side of the starter cables, at the first and the last visit. */
   readonly starterLoss?: { readonly positive: readonly [number, number]; readonly negative: readonly [number, number] };
   /** Share of its rating the alternator gives, at the first and the last visit. */
+  readonly parts?: readonly PartChange[];
   readonly outputShare?: readonly [number, number];
   /** The last visit stops after this many batteries and stays open. */
   readonly openAfterBatteries?: number;

@@ -230,5 +230,20 @@ export const UNITS: readonly UnitSpec[] = [
     stories: {},
     swaps: [],
     outputShare: [0.98, 0.87],
+    // The second alternator in seventeen months, and nobody asked why.
+    parts: [
+      {
+        place: 'ALT1',
+        at: '2025-03-18',
+        part: { make: 'Torvik', type: 'TA-140', serial: 'TV-2207', ratedAmps: 140 },
+        because: 'bearing loud',
+      },
+      {
+        place: 'ALT1',
+        at: '2026-08-14',
+        part: { make: 'Torvik', type: 'TA-140', serial: 'TV-3918', ratedAmps: 140 },
+        because: 'gave too little',
+      },
+    ],
   },
 ];

@@ -7,9 +7,11 @@ test('traces a machine that is flat after standing to the circuit that stays awa
   await page.goto(`${vaktman.url}/units/S-01/prepare`);
   await page.getByLabel('Battery temperature').fill('-4');
   await choose(page, 'Why', 'complaint');
-  await page.getByText('flat after standing', { exact: true }).click();
   await page.getByText('Read, and done').click();
-  await page.getByRole('button', { name: 'Start the visit' }).click();
+  await page.getByRole('button', { name: 'What was seen' }).click();
+  await page.getByRole('button', { name: 'flat after standing', exact: true }).click();
+  await expect(page.getByRole('img', { name: /^Order: Leakage over the case, \d+ min; Parked drain/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Start: leakage over the case' }).click();
   await page.waitForURL(/\/visits\//);
   const visitId = /visits\/([^/]+)/.exec(page.url())![1]!;
   await page.goto(`${vaktman.url}/visits/${visitId}/battery.drain/bank`);

@@ -19,6 +19,7 @@ import { door, doorNames, type DoorNames } from './http/door';
 import { ClientError, problemAnswer } from './http/problem';
 import { StreamCount } from './http/streamCount';
 import { markEveryOutlook } from './outlook/outlookQueue';
+import { partRoutes } from './part/partRoutes';
 import { addPerson, changePerson } from './people/peopleRoute';
 import type { PdfThread } from './record/pdfThread';
 import { unitRoutes } from './unit/unitRoutes';
@@ -115,6 +116,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   });
   app.route('/api/units', unitRoutes(pool, fleetId, pdfs, publicAddress ?? null));
   app.route('/api/batteries', batteryRoutes(pool, fleetId));
+  app.route('/api', partRoutes(pool, fleetId));
   app.route('/api/weather', weatherRoutes(pool, fleetId, weatherUrl ?? null));
   app.route('/api/visits', visitRoutes(pool, fleetId, pdfs, streams, feedPort ?? null));
   app.put('/api/fleet/method', async (c) => {

@@ -1,5 +1,6 @@
 import { demoArchive } from '@vaktman/demo';
 import { randomUUID } from 'node:crypto';
+import { setTimeout } from 'node:timers/promises';
 import pino from 'pino';
 import { DEMO_TEMPLATE } from './templates';
 import { createApp, importArchive, migrate, openPool, PdfThread, type ChangeHub, type Pool } from '../src/index';
@@ -57,7 +58,11 @@ const demoTemplate = async (nowMs: number | undefined): Promise<string> => {
   const admin = openPool(adminUrl(), () => undefined);
   const client = await admin.connect();
   try {
-    await client.query('SELECT pg_advisory_lock($1)', [TEMPLATE_LOCK]);
+    // Asked for again and again: who waits in the database is turned away when the making takes long.
+    const isMine = async (): Promise<boolean> =>
+      (await client.query<{ mine: boolean }>('SELECT pg_try_advisory_lock($1) AS mine', [TEMPLATE_LOCK])).rows[0]
+        ?.mine === true;
+    while (!(await isMine())) await setTimeout(100);
     const { rowCount } = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [name]);
     if (rowCount === 0) {
       const making = madeUp();

@@ -1,5 +1,6 @@
 import { runsOf } from '../unit/runs';
 import type { VisitEvent, BatteryThing } from './visitEvent';
+import type { PartFitting } from '../unit/part';
 import type { Unit } from '../unit/unit';
 
 /** A battery that came in at a position in the course of a visit. */
@@ -25,6 +26,10 @@ export const fittedIn = (events: readonly VisitEvent[] = []): readonly FittedBat
         : [],
     )
     .sort((a, b) => a.ms - b.ms);
+
+/** Alternators and starters that were fitted in a visit, oldest first. */
+export const partsFittedIn = (events: readonly VisitEvent[] = []): readonly PartFitting[] =>
+  events.flatMap((event) => (event.kind === 'repaired' && event.part !== undefined ? [event.part] : []));
 
 /** The unit with batteries put in their positions, in the order given; where each sits in the wiring stays. */
 export const unitWith = (unit: Unit, fitted: readonly FittedBattery[]): Unit => {

@@ -1,5 +1,6 @@
 import * as z from 'zod';
 import { wholeText } from '../quantity/text';
+import { partFittingSchema } from '../unit/part';
 import { batterySchema, isRun, positionSchema } from '../unit/unit';
 import { instantSchema } from './readingBase';
 import { repairSchema } from './repair';
@@ -79,6 +80,8 @@ export const visitEventSchema = z.discriminatedUnion('kind', [
     repair: repairSchema,
     /** Batteries that came in with the repair; the ones that sat there leave. */
     fitted: z.array(fittingSchema).max(6).optional(),
+    /** The alternator or starter that came in with the repair. */
+    part: partFittingSchema.optional(),
   }),
   z.strictObject({ kind: z.literal('planned'), ...common, finding: findingKeySchema, action: reason, point: name }),
   z.strictObject({ kind: z.literal('refused'), ...common, finding: findingKeySchema, reason }),

@@ -8,6 +8,7 @@ import { PROFILES } from '../method/profile';
 import { celsiusText, figure } from '../quantity/display';
 import { present } from '../quantity/present';
 import { readingText } from '../step/catalogue';
+import { partName, partText } from '../unit/part';
 import { DISPOSITION_WORDS } from '../visit/explain';
 import { judge } from '../visit/judge';
 import type { Disposition, Judgement } from '../visit/judgement';
@@ -187,14 +188,17 @@ export const visitRecord = (
       afterVerdict: after.verdict,
     })),
     repairs: events.flatMap((event) =>
-      event.kind === 'repaired' && ((event.fitted ?? []).length > 0 || !isToldWithFinding(event.repair.closes ?? []))
+      event.kind === 'repaired' &&
+      ((event.fitted ?? []).length > 0 || event.part !== undefined || !isToldWithFinding(event.repair.closes ?? []))
         ? [
             `${time(event.at)}, ${event.by}: ${event.repair.action}${(event.fitted ?? [])
               .map(
                 ({ position, battery }) =>
                   `; ${position} is now ${battery.make ?? 'a battery'} ${battery.serial ?? ''}`,
               )
-              .join('')}`,
+              .join(
+                '',
+              )}${event.part === undefined ? '' : `; ${partName(event.part.place)} is now ${partText(event.part.part)}, the old one left: ${event.part.because}`}`,
           ]
         : [],
     ),

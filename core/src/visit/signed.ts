@@ -1,7 +1,8 @@
 import type { VisitEvent, VisitEventOf } from '../judging/visitEvent';
 import type { VisitFile } from '../file/visitFile';
 import type { Reading } from '../step/catalogue';
-import { fittedIn, unitWith, unitWithPoints } from '../judging/unitAsOf';
+import { unitWithParts } from '../unit/part';
+import { fittedIn, partsFittedIn, unitWith, unitWithPoints } from '../judging/unitAsOf';
 
 /** A visit as opened, and everything recorded in it. */
 export interface VisitParts {
@@ -17,7 +18,7 @@ export const composeVisit = ({ opening, readings, events }: VisitParts): VisitFi
   return {
     format: 'vaktman-visit',
     version: 1,
-    unit: unitWithPoints(unitWith(opening.unit, fitted), events),
+    unit: unitWithParts(unitWithPoints(unitWith(opening.unit, fitted), events), partsFittedIn(events)),
     method: opening.method,
     visit: opening.visit,
     readings: [...readings],

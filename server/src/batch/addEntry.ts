@@ -12,6 +12,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { validate as isUuid } from 'uuid';
 import type { Queryable } from '../database/pool';
 import { ClientError } from '../http/problem';
+import { fitPartOfUnit, strayPlace } from '../part/savePart';
 import { loadUnit } from '../unit/unitStore';
 import {
   insertEvent,
@@ -175,7 +176,14 @@ const addEvent = async (
   if (event.kind === 'discarded' && !(await isVisitEmpty(db, fleetId, visitId)))
     throw clash(`${path}.event.kind`, 'expected a visit without readings and repairs: this one is kept');
   await insertEvent(db, fleetId, visitId, event, { ms, made });
-  if (event.kind !== 'repaired' || event.fitted === undefined) return NEW;
+  if (event.kind !== 'repaired') return NEW;
+  const at = new Date(ms).toISOString();
+  if (event.part !== undefined) {
+    const stray = strayPlace(unit, event.part.place);
+    if (stray !== null) throw refuse([{ path: `${path}.event.part.place`, message: stray }]);
+    await fitPartOfUnit(db, fleetId, unit.id, at, event.part);
+  }
+  if (event.fitted === undefined) return event.part === undefined ? NEW : { isNew: true, units: [unit.id] };
   const positions = new Set(unit.bank.batteries.map(({ position }) => position));
   const stray = event.fitted.findIndex(({ position }) => !positions.has(position));
   if (stray >= 0)
@@ -185,7 +193,6 @@ const addEvent = async (
         message: `expected one of ${[...positions].sort().join(', ')}, received ${present(event.fitted[stray]).position}`,
       },
     ]);
-  const at = new Date(ms).toISOString();
   return { isNew: true, units: await fitBatteries(db, fleetId, unit.id, at, event.repair.action, event.fitted) };
 };
 

@@ -11,6 +11,8 @@ import {
   type BatteryMove,
   type BatteryQuery,
   type Fleet,
+  type PartDraft,
+  type PartStayRow,
   type PersonDraft,
   type Retirement,
   type TypedNight,
@@ -23,7 +25,7 @@ import {
   type WatchRow,
   type Weather,
 } from '@vaktman/contract';
-import type { ProfileName } from '@vaktman/core';
+import type { PartPlate, ProfileName } from '@vaktman/core';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 
 /** Kept out of the first view, which shows none of what they check. */
@@ -81,6 +83,24 @@ export const api = createApi({
       // Core's own figures, made by the same core on the server: their shape is held by the compiler there.
       transformResponse: (body) => body as UnitHistory,
       providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
+    }),
+    unitParts: build.query<readonly PartStayRow[], string>({
+      query: (unitId) => `/units/${encodeURIComponent(unitId)}/parts`,
+      transformResponse: async (body) => (await schemas()).partStaysSchema.parse(body).stays,
+      providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
+    }),
+    knownParts: build.query<readonly PartPlate[], void>({
+      query: () => '/parts/known',
+      transformResponse: async (body) => (await schemas()).knownPartsSchema.parse(body).parts,
+      providesTags: ['Unit'],
+    }),
+    enterPart: build.mutation<{ partId: string }, { unitId: string; draft: PartDraft }>({
+      query: ({ unitId, draft }) => ({
+        url: `/units/${encodeURIComponent(unitId)}/parts`,
+        method: 'POST',
+        body: draft,
+      }),
+      invalidatesTags: ['Unit', 'Watch'],
     }),
     retireUnit: build.mutation<void, { unitId: string; retirement: Retirement }>({
       query: ({ unitId, retirement }) => ({
@@ -155,6 +175,9 @@ export const {
   useUnitQuery,
   useRegisterQuery,
   useUnitHistoryQuery,
+  useUnitPartsQuery,
+  useKnownPartsQuery,
+  useEnterPartMutation,
   useRetireUnitMutation,
   useWeatherQuery,
   useTypeNightMutation,

@@ -3,6 +3,8 @@ export {
   batteryDetailSchema,
   batteryListSchema,
   batteryLivesSchema,
+  knownPartsSchema,
+  partStaysSchema,
   registerSchema,
   unitDetailSchema,
   visitDetailSchema,

@@ -1,4 +1,4 @@
-import { type ComponentProps, type ReactNode } from 'react';
+import { type ComponentProps, type ReactNode, type Ref } from 'react';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { fieldBox, fieldErrorStyle } from './fieldStyle';
@@ -28,10 +28,12 @@ type FieldProps = {
   readonly inputMode?: ComponentProps<'input'>['inputMode'];
   readonly isDisabled?: boolean;
   readonly name?: string;
+  /** Takes the keyboard when something is wrong here. */
+  readonly inputRef?: Ref<HTMLInputElement>;
 };
 
 /** A labelled line of text with what is wrong beside it. */
-export const Field = ({ label, value, onChange, error, inputMode, isDisabled, name }: FieldProps) => (
+export const Field = ({ label, value, onChange, error, inputMode, isDisabled, name, inputRef }: FieldProps) => (
   <Text
     value={value}
     onChange={onChange}
@@ -40,7 +42,7 @@ export const Field = ({ label, value, onChange, error, inputMode, isDisabled, na
     {...(name === undefined ? {} : { name })}
   >
     <Label>{label}</Label>
-    <Input inputMode={inputMode} autoComplete="off" />
+    <Input ref={inputRef} inputMode={inputMode} autoComplete="off" />
     <Wrong>{error}</Wrong>
   </Text>
 );

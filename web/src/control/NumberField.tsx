@@ -1,3 +1,4 @@
+import type { Ref } from 'react';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { fieldBox, fieldErrorStyle } from './fieldStyle';
@@ -59,10 +60,22 @@ export interface NumberFieldProps {
   readonly signed?: boolean;
   readonly name?: string;
   readonly isDisabled?: boolean;
+  /** Takes the keyboard when something is wrong here. */
+  readonly inputRef?: Ref<HTMLInputElement>;
 }
 
 /** A labelled number with its unit beside it, kept as typed, comma or point, and with what is wrong below. */
-export const NumberField = ({ label, unit, value, onChange, error, signed, name, isDisabled }: NumberFieldProps) => (
+export const NumberField = ({
+  label,
+  unit,
+  value,
+  onChange,
+  error,
+  signed,
+  name,
+  isDisabled,
+  inputRef,
+}: NumberFieldProps) => (
   <Line
     value={value}
     onChange={onChange}
@@ -75,7 +88,7 @@ export const NumberField = ({ label, unit, value, onChange, error, signed, name,
       {unit === '' ? null : <span>, {unit}</span>}
     </Label>
     <Box className={unit === '' ? 'bare' : ''}>
-      <Input inputMode={signed === true ? 'text' : 'decimal'} autoComplete="off" />
+      <Input ref={inputRef} inputMode={signed === true ? 'text' : 'decimal'} autoComplete="off" />
       {unit === '' ? null : <span aria-hidden="true">{unit}</span>}
     </Box>
     <Wrong>{error}</Wrong>

@@ -1,4 +1,5 @@
 import { parseDecimal } from '@vaktman/core';
+import * as z from 'zod';
 
 /** What a typed number may be. */
 export interface NumberRange {
@@ -23,3 +24,15 @@ export const numberIn = (text: string, { min, max, unit }: NumberRange): TypedNu
     ? { value, error: undefined }
     : { value: null, error: `expected ${min} to ${max}${unit === '' ? '' : ` ${unit}`}, received ${text}` };
 };
+
+/** A number of a form that may be left out, within its range. */
+export const within = ({ min, max, unit }: NumberRange) =>
+  z
+    .union([z.number(), z.string()])
+    .optional()
+    .transform((value, ctx): number | undefined => {
+      if (value === undefined || (typeof value === 'number' && value >= min && value <= max)) return value;
+      const message = `expected ${min} to ${max}${unit === '' ? '' : ` ${unit}`}, received ${String(value)}`;
+      ctx.addIssue({ code: 'custom', message });
+      return z.NEVER;
+    });

@@ -1,11 +1,11 @@
 import { useEffect } from 'react';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { FieldGroup } from '../control/Field';
+import { Choice, TextLine } from '../control/formLines';
 import { Key } from '../control/Key';
 import { bankWords } from '../control/words';
 import { BatteryFields } from './BatteryFields';
 import { Grid } from './formGrid';
-import { Choice, TextLine } from './formLines';
 import { arrangementsFor, batteryCount, EMPTY_BATTERY, type UnitFormFields } from './unitForm';
 
 /** Which unit it is, and its bank battery by battery. */

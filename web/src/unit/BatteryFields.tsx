@@ -1,9 +1,9 @@
+import { Choice, DayLine, NumberLine, TextLine } from '../control/formLines';
 import { CHEMISTRIES, RATING_STANDARDS } from '@vaktman/core';
 import type { Control } from 'react-hook-form';
 import styled from 'styled-components';
 import { PHONE } from '../theme/screen';
 import { same } from './formGrid';
-import { Choice, DayLine, NumberLine, TextLine } from './formLines';
 import type { UnitFormFields } from './unitForm';
 
 const BatteryRow = styled.div`

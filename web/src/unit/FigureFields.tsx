@@ -2,9 +2,9 @@ import { LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES } from '@vaktm
 import type { Control } from 'react-hook-form';
 import { useFieldArray } from 'react-hook-form';
 import { FieldGroup } from '../control/Field';
+import { Choice, NumberLine, TextLine } from '../control/formLines';
 import { Key, QuietKey } from '../control/Key';
 import { Grid } from './formGrid';
-import { Choice, NumberLine, TextLine } from './formLines';
 import { CABLE_KEYS, type CableKey, type UnitFormFields } from './unitForm';
 
 const CABLE_WORDS: Readonly<Record<CableKey, string>> = {

@@ -1,9 +1,9 @@
 import type { Control } from 'react-hook-form';
 import { useFieldArray } from 'react-hook-form';
 import { FieldGroup } from '../control/Field';
+import { Choice, NumberLine, TextLine } from '../control/formLines';
 import { Key, QuietKey } from '../control/Key';
 import { Grid, same } from './formGrid';
-import { Choice, NumberLine, TextLine } from './formLines';
 import { EMPTY_ALTERNATOR, type UnitFormFields } from './unitForm';
 
 /** Starter and engine, as far as the tests ask for them. */

@@ -19,6 +19,7 @@ import { TitleBlock } from '../frame/TitleBlock';
 import { PHONE } from '../theme/screen';
 import { KindTable } from './KindTable';
 import { UnitBatteries } from './UnitBatteries';
+import { UnitParts } from './UnitParts';
 import { UnitPath } from './UnitPath';
 import { UnitSide } from './UnitSide';
 import { UnitVisits } from './UnitVisits';
@@ -104,6 +105,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
             )}
           </Scroll>
           <UnitBatteries detail={detail} />
+          <UnitParts unit={unit} />
           <UnitVisits detail={detail} />
         </div>
         <UnitSide detail={detail} history={history} />

@@ -8,9 +8,9 @@ import {
   type Arrangement,
   type Cable,
   type Unit,
-  present,
 } from '@vaktman/core';
 import type { Resolver } from 'react-hook-form';
+import { errorTree } from '../control/draftForm';
 
 /** One battery as typed. */
 export interface BatteryFormFields {
@@ -294,12 +294,5 @@ export const formResolver =
   (form) => {
     const checked = checkForm(form, before);
     if (checked.ok) return { values: form, errors: {} };
-    const errors: Record<string, unknown> = {};
-    for (const [path, message] of Object.entries(checked.errors)) {
-      const keys = path.split('.');
-      let level = errors;
-      for (const key of keys.slice(0, -1)) level = (level[key] ??= {}) as Record<string, unknown>;
-      level[present(keys.at(-1))] = { type: 'checked', message };
-    }
-    return { values: {}, errors } as Awaited<ReturnType<Resolver<UnitFormFields>>>;
+    return { values: {}, errors: errorTree(checked.errors) } as Awaited<ReturnType<Resolver<UnitFormFields>>>;
   };

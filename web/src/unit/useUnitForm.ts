@@ -1,12 +1,11 @@
 import type { UnitDetail, UnitDraft } from '@vaktman/contract';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { useForm, type FieldPath } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { useAddUnitMutation, useChangeUnitMutation } from '../api/api';
 import { failureOf } from '../api/failure';
 import { useOnce } from '../control/useOnce';
 import type { SaveQuestion } from './AskBeforeSaving';
-import type { FormName } from './formLines';
 import {
   checkForm,
   emptyForm,
@@ -67,7 +66,7 @@ export const useUnitForm = (loaded: UnitDetail | null, template: UnitDetail | nu
       });
     setFailure(title);
     for (const [path, message] of Object.entries(errorsByField(problems, typed)))
-      setError(path as FormName, { type: 'server', message });
+      setError(path as FieldPath<UnitFormFields>, { type: 'server', message });
   };
   const latest = useRef(loaded);
   useEffect(() => {

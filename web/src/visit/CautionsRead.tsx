@@ -28,12 +28,12 @@ const Wrong = styled.p`
 export const CautionsRead = ({
   read,
   setRead,
-  asked,
+  error,
 }: {
   readonly read: boolean;
   readonly setRead: (read: boolean) => void;
-  /** It was tried to go on. */
-  readonly asked: boolean;
+  /** What is wrong, once it was tried to go on. */
+  readonly error: string | undefined;
 }) => (
   <FieldGroup title="Cautions for this visit">
     <Cautions>
@@ -41,7 +41,7 @@ export const CautionsRead = ({
         <li key={caution}>{CAUTION_WORDS[caution]}</li>
       ))}
     </Cautions>
-    <CheckBox words="Read, and done" isSelected={read} onChange={setRead} isInvalid={asked && !read} large />
-    {asked && !read ? <Wrong role="alert">Acknowledge the cautions to go on.</Wrong> : null}
+    <CheckBox words="Read, and done" isSelected={read} onChange={setRead} isInvalid={error !== undefined} large />
+    {error === undefined ? null : <Wrong role="alert">{error}</Wrong>}
   </FieldGroup>
 );

@@ -1,6 +1,7 @@
 import type { VisitDetail } from '@vaktman/contract';
 import {
   type Fitting,
+  type PartFitting,
   actionsFor,
   findingWords,
   pointName,
@@ -23,6 +24,7 @@ import { Mark } from '../control/Mark';
 import { RadioList } from '../control/RadioList';
 import { PHONE } from '../theme/screen';
 import { BatteryFitting } from './BatteryFitting';
+import { FittedPart, partPlaceOf } from './FittedPart';
 import { CauseSheet } from './CauseSheet';
 import { placePath } from './nextPlace';
 import { RechargeAdvice } from './RechargeAdvice';
@@ -106,8 +108,9 @@ export const FindingItem = ({
   const [fitting, setFitting] = useState(false);
   const action = actions.find(({ words }) => words === chosen) ?? present(actions[0]);
   const at = positions(file.unit);
+  const partAt = action.kind === 'replace' ? partPlaceOf(file.unit, finding) : null;
   const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
-  const done = (fitted?: Fitting[]): Promise<void> =>
+  const done = (fitted?: Fitting[], part?: PartFitting): Promise<void> =>
     recorder
       .event({
         kind: 'repaired',
@@ -120,6 +123,7 @@ export const FindingItem = ({
           closes: [key],
         },
         ...(fitted === undefined ? {} : { fitted }),
+        ...(part === undefined ? {} : { part }),
       })
       .then(() => setFitting(false));
   const evidence = (ids: readonly string[]) => (
@@ -179,7 +183,14 @@ export const FindingItem = ({
           visitId={visitId}
         />
       ) : null}
-      {fitting ? (
+      {fitting && partAt !== null ? (
+        <FittedPart
+          unit={file.unit}
+          place={partAt}
+          save={(part) => done(undefined, part)}
+          close={() => setFitting(false)}
+        />
+      ) : fitting ? (
         <BatteryFitting
           unit={file.unit}
           at={action.point === 'bank' ? at : [action.point]}
@@ -188,7 +199,7 @@ export const FindingItem = ({
         />
       ) : (
         <Keys>
-          <PrimaryKey onPress={() => (isBatteryReplacement(action, at) ? setFitting(true) : done())}>
+          <PrimaryKey onPress={() => (isBatteryReplacement(action, at) || partAt !== null ? setFitting(true) : done())}>
             It is done
           </PrimaryKey>
           <Key

@@ -1,19 +1,18 @@
-import { type UnitDetail } from '@vaktman/contract';
-import { usePrepare, RANGE, type Numbers } from './usePrepare';
-import { CautionsRead } from './CautionsRead';
-import { PROFILE_NAMES, PROFILES, VISIT_REASONS, DEFER_WORDS } from '@vaktman/core';
-import type { HandsNeeded } from '@vaktman/core';
-import { Symptoms } from './Symptoms';
+import type { UnitDetail } from '@vaktman/contract';
+import { DEFER_WORDS, PROFILE_NAMES, PROFILES, VISIT_REASONS, type HandsNeeded } from '@vaktman/core';
+import { useState } from 'react';
+import { Controller } from 'react-hook-form';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useUnitQuery } from '../api/api';
 import { failedWords, isNotFound } from '../api/failure';
-import { longNowText } from '../control/dates';
+import { AskBeforeLeaving } from '../control/AskBeforeLeaving';
 import { ChoiceField } from '../control/ChoiceField';
-import { Field, FieldGroup } from '../control/Field';
+import { longNowText } from '../control/dates';
+import { FieldGroup } from '../control/Field';
+import { Choice, NumberLine, TextLine } from '../control/formLines';
 import { inReach } from '../control/inReach';
 import { PrimaryKey } from '../control/Key';
-import { NumberField } from '../control/NumberField';
 import { bankWords } from '../control/words';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
@@ -23,6 +22,11 @@ import { TitleBlock } from '../frame/TitleBlock';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch } from '../store';
 import { PHONE } from '../theme/screen';
+import { repeatWords } from '../unit/partWords';
+import { CautionsRead } from './CautionsRead';
+import { IntakeSheet } from './IntakeSheet';
+import { RANGE } from './prepareForm';
+import { usePrepare, type Preparing } from './usePrepare';
 
 const Sheet = styled.form`
   display: grid;
@@ -67,43 +71,94 @@ const handsWords = ({ minutes, secondPerson }: HandsNeeded): string =>
       : `A second person for ${secondPerson.map((title) => title.toLowerCase()).join(', ')}.`
   }`;
 
+/** Who, why, how cold, how many hours, and the cautions. */
+const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => void }) => {
+  const dispatch = useAppDispatch();
+  const { form, people, profile, reason, hands, starting, askToStart } = preparing;
+  const { control, trigger, setValue, watch, formState } = form;
+  const number = (key: keyof typeof RANGE, label: string) => (
+    <NumberLine control={control} name={key} label={label} unit={RANGE[key].unit} signed={RANGE[key].min < 0} />
+  );
+  const asksSymptoms = reason === 'complaint' || reason === 'after-repair';
+  return (
+    <Sheet
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!asksSymptoms) void askToStart();
+        else void trigger(undefined, { shouldFocus: true }).then((isGood) => (isGood ? seen() : undefined));
+      }}
+      noValidate
+    >
+      <FieldGroup title="Prepare the visit">
+        <Grid>
+          <Controller
+            control={control}
+            name="technician"
+            render={({ field, fieldState }) => (
+              <ChoiceField
+                label="Technician"
+                value={field.value}
+                onChange={(value) => {
+                  field.onChange(value);
+                  dispatch(personChosen(value));
+                }}
+                options={[['', 'choose a name'], ...people.map(({ name }) => [name, name] as const)]}
+                error={fieldState.error?.message}
+              />
+            )}
+          />
+          <Choice
+            control={control}
+            name="reason"
+            label="Why"
+            options={VISIT_REASONS.map((own) => [own, REASON_WORDS[own]] as const)}
+          />
+          {number('batteryC', 'Battery temperature')}
+          {number('ambientC', 'Air temperature')}
+          {number('engineHours', 'Engine hours')}
+          {number('odometerKm', 'Odometer')}
+          {reason === 'pm' ? null : <TextLine control={control} name="complaint" label="Complaint" />}
+          <ChoiceField
+            label="Judged by"
+            value={profile}
+            onChange={(value) => setValue('profile', value)}
+            options={PROFILE_NAMES.map((name) => [name, PROFILES[name].title] as const)}
+          />
+        </Grid>
+        <p style={{ marginTop: '0.8rem', maxWidth: '40rem' }}>
+          {PROFILES[profile].why} <Link to={`/method?of=${profile}`}>Its limits</Link>
+        </p>
+        {preparing.repeats.map((repeat) => (
+          <p key={repeat.place}>{repeatWords(repeat)}</p>
+        ))}
+      </FieldGroup>
+      <CautionsRead
+        read={watch('acknowledged')}
+        setRead={(read) => setValue('acknowledged', read, { shouldValidate: formState.isSubmitted, shouldDirty: true })}
+        error={formState.errors.acknowledged?.message}
+      />
+      <Foot>
+        <div>
+          <p>{handsWords(hands)}</p>
+          <p>{DEFER_WORDS}</p>
+        </div>
+        <PrimaryKey type="submit" isPending={starting}>
+          {asksSymptoms ? 'What was seen' : 'Start the visit'}
+        </PrimaryKey>
+      </Foot>
+    </Sheet>
+  );
+};
+
 const PrepareForm = ({ data }: { data: UnitDetail }) => {
   const unitId = data.unit.id;
-  const dispatch = useAppDispatch();
-  const {
-    person,
-    people,
-    texts,
-    setText,
-    numbers,
-    reason,
-    setReason,
-    symptoms,
-    setSymptoms,
-    complaint,
-    setComplaint,
-    profile,
-    profileFrom,
-    choose,
-    acknowledged,
-    setAcknowledged,
-    tried,
-    temperatureMissing,
-    hands,
-    starting,
-    askToStart,
-  } = usePrepare(data);
-  const number = (key: Numbers, label: string, missing?: string) => (
-    <NumberField
-      label={label}
-      unit={RANGE[key].unit}
-      signed={RANGE[key].min < 0}
-      name={key}
-      value={texts[key]}
-      onChange={(value) => setText(key, value)}
-      error={numbers[key].error ?? (tried ? missing : undefined)}
-    />
-  );
+  const preparing = usePrepare(data);
+  const { profile, profileFrom } = preparing;
+  const [asksSeen, setAsksSeen] = useState(false);
+  const turnTo = (seen: boolean): void => {
+    setAsksSeen(seen);
+    window.scrollTo(0, 0);
+  };
   return (
     <>
       <TitleBlock
@@ -121,60 +176,12 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
           </>
         }
       />
-      <Sheet
-        onSubmit={(event) => {
-          event.preventDefault();
-          void askToStart();
-        }}
-        noValidate
-      >
-        <FieldGroup title="Prepare the visit">
-          <Grid>
-            <ChoiceField
-              label="Technician"
-              value={person}
-              onChange={(value) => dispatch(personChosen(value))}
-              options={[['', 'choose a name'], ...people.map(({ name }) => [name, name] as const)]}
-              error={tried && person === '' ? 'choose who takes the readings' : undefined}
-            />
-            <ChoiceField
-              label="Why"
-              value={reason}
-              onChange={(value) => setReason(VISIT_REASONS.find((own) => own === value) ?? 'pm')}
-              options={VISIT_REASONS.map((own) => [own, REASON_WORDS[own]] as const)}
-            />
-            {number(
-              'batteryC',
-              'Battery temperature',
-              temperatureMissing ? 'enter battery or air temperature: the load limit depends on it' : undefined,
-            )}
-            {number('ambientC', 'Air temperature')}
-            {number('engineHours', 'Engine hours')}
-            {number('odometerKm', 'Odometer')}
-            {reason === 'pm' ? null : <Field label="Complaint" value={complaint} onChange={setComplaint} />}
-            <ChoiceField
-              label="Judged by"
-              value={profile}
-              onChange={(value) => choose(PROFILE_NAMES.find((name) => name === value) ?? null)}
-              options={PROFILE_NAMES.map((name) => [name, PROFILES[name].title] as const)}
-            />
-          </Grid>
-          <p style={{ marginTop: '0.8rem', maxWidth: '40rem' }}>
-            {PROFILES[profile].why} <Link to={`/method?of=${profile}`}>Its limits</Link>
-          </p>
-        </FieldGroup>
-        <CautionsRead read={acknowledged} setRead={setAcknowledged} asked={tried} />
-        {reason === 'pm' ? null : <Symptoms unit={data.unit} chosen={symptoms} choose={setSymptoms} />}
-        <Foot>
-          <div>
-            <p>{handsWords(hands)}</p>
-            <p>{DEFER_WORDS}</p>
-          </div>
-          <PrimaryKey type="submit" isPending={starting}>
-            Start the visit
-          </PrimaryKey>
-        </Foot>
-      </Sheet>
+      {asksSeen ? (
+        <IntakeSheet unit={data.unit} preparing={preparing} back={() => turnTo(false)} />
+      ) : (
+        <PrepareSheet preparing={preparing} seen={() => turnTo(true)} />
+      )}
+      <AskBeforeLeaving asks={preparing.wouldLose} />
     </>
   );
 };

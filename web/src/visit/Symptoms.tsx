@@ -1,34 +1,27 @@
-import {
-  pointName,
-  stepTitle,
-  SYMPTOM_WORDS,
-  symptomPlaces,
-  SYMPTOMS,
-  type Symptom,
-  type Unit,
-  present,
-} from '@vaktman/core';
+import { SYMPTOM_WORDS, SYMPTOMS, type Symptom } from '@vaktman/core';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
+import { PHONE } from '../theme/screen';
 
-const Part = styled.section`
-  display: grid;
-  gap: 0.6rem;
-  grid-column: 1 / -1;
-  h3 {
-    font-size: 1.2rem;
-  }
-`;
 const Keys = styled(ToggleButtonGroup)`
   display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(10.5rem, 1fr));
+  grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 8px;
+  ${PHONE} {
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    gap: 6px;
+  }
 `;
 const SymptomKey = styled(ToggleButton)`
-  min-height: 60px;
-  padding: 0 0.7rem;
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 0.8rem;
+  align-items: center;
+  min-height: 62px;
+  padding: 0 0.9rem;
   font: inherit;
-  font-weight: 640;
+  font-size: 1.12rem;
+  font-weight: 660;
   text-align: left;
   color: var(--ink);
   background: var(--raised);
@@ -43,46 +36,45 @@ const SymptomKey = styled(ToggleButton)`
   &[data-hovered]:not([data-selected]) {
     background: var(--shade);
   }
+  .tick {
+    display: grid;
+    place-items: center;
+    width: 26px;
+    height: 26px;
+    border: 2px solid currentColor;
+  }
+  ${PHONE} {
+    min-height: 56px;
+    padding: 0 0.6rem;
+    font-size: 1rem;
+  }
 `;
-const MOST_SHOWN = 6;
 
-/** What was seen, heard or smelt, several at once, and what is read first because of it. */
+/** What was seen, heard or smelt: large keys, of which several may be true. */
 export const Symptoms = ({
-  unit,
   chosen,
   choose,
 }: {
-  unit: Unit;
   chosen: readonly Symptom[];
   choose: (symptoms: readonly Symptom[]) => void;
-}) => {
-  const first = symptomPlaces(unit, chosen);
-  return (
-    <Part>
-      <h3>What was seen, heard or smelt</h3>
-      <Keys
-        aria-label="What was seen, heard or smelt"
-        selectionMode="multiple"
-        selectedKeys={chosen}
-        onSelectionChange={(keys) => choose(SYMPTOMS.filter((symptom) => keys.has(symptom)))}
-      >
-        {SYMPTOMS.map((symptom) => (
-          <SymptomKey key={symptom} id={symptom}>
+}) => (
+  <Keys
+    aria-label="What was seen, heard or smelt"
+    selectionMode="multiple"
+    selectedKeys={chosen}
+    onSelectionChange={(keys) => choose(SYMPTOMS.filter((symptom) => keys.has(symptom)))}
+  >
+    {SYMPTOMS.map((symptom) => (
+      <SymptomKey key={symptom} id={symptom}>
+        {({ isSelected }) => (
+          <>
+            <span className="tick" aria-hidden="true">
+              {isSelected ? '✓' : ''}
+            </span>
             {SYMPTOM_WORDS[symptom]}
-          </SymptomKey>
-        ))}
-      </Keys>
-      {first.length === 0 ? null : (
-        <p aria-live="polite">
-          Read first:{' '}
-          {first
-            .slice(0, MOST_SHOWN)
-            .map(({ step, point }) => `${stepTitle(step).toLowerCase()}, ${pointName(point)}`)
-            .join('; ')}
-          {first.length > MOST_SHOWN ? `; and ${first.length - MOST_SHOWN} more` : ''}. {present(first[0]).because} Then
-          the rest of the visit, in its order.
-        </p>
-      )}
-    </Part>
-  );
-};
+          </>
+        )}
+      </SymptomKey>
+    ))}
+  </Keys>
+);

@@ -1,137 +1,128 @@
 import type { UnitDetail } from '@vaktman/contract';
 import {
-  CAUTIONS,
   handsNeeded,
+  intakeOrder,
   judge,
   keptMethod,
+  partRepeats,
+  type PartRepeat,
   type ProfileName,
   type Symptom,
-  type VISIT_REASONS,
 } from '@vaktman/core';
-import { useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
-import { useFleetQuery } from '../api/api';
+import { useFleetQuery, useUnitPartsQuery } from '../api/api';
 import { instantNow } from '../control/dates';
-import { numberIn, type NumberRange } from '../control/numberIn';
 import { useOnce } from '../control/useOnce';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch, useAppSelector } from '../store';
 import { conditionsChanged } from './conditionsSlice';
+import { ACKNOWLEDGED, prepareResolver, type Prepared, type PrepareTyped } from './prepareForm';
 
-/** The numbers asked for before a visit. */
-export type Numbers = 'ambientC' | 'batteryC' | 'engineHours' | 'odometerKm';
-/** What each may be. */
-export const RANGE: Readonly<Record<Numbers, NumberRange>> = {
-  ambientC: { min: -60, max: 60, unit: '°C' },
-  batteryC: { min: -60, max: 90, unit: '°C' },
-  engineHours: { min: 0, max: 1_000_000, unit: 'h' },
-  odometerKm: { min: 0, max: 10_000_000, unit: 'km' },
+/** Symptoms a visit begins with: a part that came twice is asked about whatever the reason. */
+const symptomsFor = (
+  { reason, symptoms }: Pick<Prepared, 'reason' | 'symptoms'>,
+  repeats: readonly PartRepeat[],
+): readonly Symptom[] => {
+  if (reason === 'complaint' || reason === 'after-repair') return symptoms;
+  return reason === 'pm' && repeats.some(({ fitted }) => fitted.length > 1) ? ['replaced-again'] : [];
 };
 
-/** A visit being prepared: what was typed and chosen, what is wrong with it, and the key that opens it. */
+/** A visit being prepared: the sheet as typed, what it will read in which order, and the key that opens it. */
 export const usePrepare = (data: UnitDetail) => {
   const navigate = useNavigate();
   const outbox = useOutbox();
   const dispatch = useAppDispatch();
   const person = useAppSelector((state) => state.settings.person);
   const fleet = useFleetQuery();
-  const [texts, setTexts] = useState<Record<Numbers, string>>({
-    ambientC: '',
-    batteryC: '',
-    engineHours: '',
-    odometerKm: '',
-  });
-  const [reason, setReason] = useState<(typeof VISIT_REASONS)[number]>('pm');
-  const [symptoms, setSymptoms] = useState<readonly Symptom[]>([]);
-  const [complaint, setComplaint] = useState('');
-  const [chosenProfile, setChosenProfile] = useState<ProfileName | null>(null);
-  const [acknowledged, setAcknowledged] = useState(false);
-  const [tried, setTried] = useState(false);
+  const { data: stays = [] } = useUnitPartsQuery(data.unit.id);
   const [visitId] = useState(() => v7());
-  const profile: ProfileName = chosenProfile ?? data.profile ?? fleet.data?.profile ?? 'pile';
+  const opened = useRef(false);
+  const form = useForm<PrepareTyped, unknown, Prepared>({
+    defaultValues: {
+      technician: person,
+      reason: 'pm',
+      batteryC: '',
+      ambientC: '',
+      engineHours: '',
+      odometerKm: '',
+      complaint: '',
+      profile: '',
+      symptoms: [],
+      acknowledged: false,
+    },
+    resolver: prepareResolver,
+  });
+  const [reason, symptoms, chosen] = form.watch(['reason', 'symptoms', 'profile']);
+  const repeats = useMemo(() => partRepeats(stays, new Date(), 1), [stays]);
+  const { setValue, getValues, handleSubmit } = form;
+  useEffect(() => {
+    // What the record says is ticked beforehand; it may be taken away.
+    if (repeats.length > 0 && getValues('symptoms').length === 0) setValue('symptoms', ['replaced-again']);
+  }, [repeats, getValues, setValue]);
+  const kept = data.profile ?? fleet.data?.profile ?? 'pile';
+  const profile = chosen === '' ? kept : (chosen as ProfileName);
   const profileFrom =
-    chosenProfile !== null ? 'chosen for this visit' : data.profile !== null ? "this unit's own" : "the fleet's";
-  const numbers = {
-    ambientC: numberIn(texts.ambientC, RANGE.ambientC),
-    batteryC: numberIn(texts.batteryC, RANGE.batteryC),
-    engineHours: numberIn(texts.engineHours, RANGE.engineHours),
-    odometerKm: numberIn(texts.odometerKm, RANGE.odometerKm),
-  };
-  const temperatureMissing = numbers.ambientC.value === null && numbers.batteryC.value === null;
-  const start = async (): Promise<void> => {
-    setTried(true);
-    if (
-      person === '' ||
-      !acknowledged ||
-      temperatureMissing ||
-      Object.values(numbers).some(({ error }) => error !== undefined)
-    )
-      return;
+    chosen !== '' ? 'chosen for this visit' : data.profile !== null ? "this unit's own" : "the fleet's";
+  const open = async (prepared: Prepared): Promise<void> => {
     const at = instantNow();
+    const { technician, ambientC, batteryC, engineHours, odometerKm, complaint } = prepared;
+    const seen = symptomsFor(prepared, repeats);
+    const used = prepared.profile ?? kept;
     await outbox.record({
       kind: 'visit',
       opening: {
         unit: data.unit,
-        method: { profile, kept: keptMethod(profile) },
+        method: { profile: used, kept: keptMethod(used) },
         visit: {
           id: visitId,
           at,
-          technician: person,
-          reason,
-          ...(numbers.ambientC.value === null ? {} : { ambientC: numbers.ambientC.value }),
-          ...(numbers.engineHours.value === null ? {} : { engineHours: numbers.engineHours.value }),
-          ...(numbers.odometerKm.value === null ? {} : { odometerKm: numbers.odometerKm.value }),
-          ...(complaint.trim() === '' ? {} : { complaint: complaint.trim() }),
-          ...(reason === 'pm' || symptoms.length === 0 ? {} : { symptoms: [...symptoms] }),
+          technician,
+          reason: prepared.reason,
+          ...(ambientC === undefined ? {} : { ambientC }),
+          ...(engineHours === undefined ? {} : { engineHours }),
+          ...(odometerKm === undefined ? {} : { odometerKm }),
+          ...(complaint === undefined ? {} : { complaint }),
+          ...(seen.length === 0 ? {} : { symptoms: [...seen] }),
         },
       },
     });
     await outbox.record({
       kind: 'event',
       visitId,
-      event: { kind: 'cautions-acknowledged', eventId: v7(), at, by: person, cautions: [...CAUTIONS] },
+      event: { kind: 'cautions-acknowledged', eventId: v7(), at, by: technician, cautions: ACKNOWLEDGED },
     });
-    const celsius = numbers.batteryC.value;
     dispatch(
-      conditionsChanged({ visitId, change: { batteryC: celsius === null ? null : { celsius, atMs: Date.now() } } }),
+      conditionsChanged({
+        visitId,
+        change: { batteryC: batteryC === undefined ? null : { celsius: batteryC, atMs: Date.now() } },
+      }),
     );
+    opened.current = true;
     await navigate(`/visits/${visitId}`);
   };
-  const [starting, askToStart] = useOnce(start);
-  const hands = useMemo(
-    () =>
-      handsNeeded(
-        judge({
-          unit: data.unit,
-          method: { profile },
-          visit: { at: instantNow(), reason },
-          readings: [],
-        }).missing,
-      ),
+  const { isDirty } = form.formState;
+  const wouldLose = useCallback(() => isDirty && !opened.current, [isDirty]);
+  const [starting, askToStart] = useOnce(async () => handleSubmit(open)());
+  const owed = useMemo(
+    () => judge({ unit: data.unit, method: { profile }, visit: { at: instantNow(), reason }, readings: [] }).missing,
     [data.unit, profile, reason],
   );
   return {
-    person,
+    form,
     people: fleet.data?.people ?? [],
-    texts,
-    setText: (key: Numbers, value: string) => setTexts((before) => ({ ...before, [key]: value })),
-    numbers,
-    reason,
-    setReason,
-    symptoms,
-    setSymptoms,
-    complaint,
-    setComplaint,
     profile,
     profileFrom,
-    choose: setChosenProfile,
-    acknowledged,
-    setAcknowledged,
-    tried,
-    temperatureMissing,
-    hands,
+    reason,
+    repeats,
+    symptoms,
+    hands: useMemo(() => handsNeeded(owed), [owed]),
+    order: useMemo(() => intakeOrder(data.unit, symptoms, owed), [data.unit, symptoms, owed]),
     starting,
     askToStart,
+    wouldLose,
   };
 };
+export type Preparing = ReturnType<typeof usePrepare>;

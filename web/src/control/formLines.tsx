@@ -1,9 +1,8 @@
-import { Controller, type Control, type FieldPath } from 'react-hook-form';
-import { ChoiceField } from '../control/ChoiceField';
-import { DateLine } from '../control/DateLine';
-import { Field } from '../control/Field';
-import { NumberField } from '../control/NumberField';
-import type { UnitFormFields } from './unitForm';
+import { Controller, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
+import { ChoiceField } from './ChoiceField';
+import { DateLine } from './DateLine';
+import { Field } from './Field';
+import { NumberField } from './NumberField';
 
 const errorAt = (errors: unknown, name: string): string | undefined => {
   let level: unknown = errors;
@@ -15,20 +14,21 @@ const errorAt = (errors: unknown, name: string): string | undefined => {
   return typeof message === 'string' ? message : undefined;
 };
 
-export type FormName = FieldPath<UnitFormFields>;
+/** Where a line stands in its form, and what it is called. */
+interface LineOf<Typed extends FieldValues> {
+  // The draft a form is made into is no matter of its lines.
+  readonly control: Control<Typed, unknown, unknown>;
+  readonly name: FieldPath<Typed>;
+  readonly label: string;
+}
 
-/** One line of text of the unit form, with what is wrong beside it. */
-export const TextLine = ({
+/** One line of text of a form, with what is wrong beside it. */
+export const TextLine = <Typed extends FieldValues>({
   control,
   name,
   label,
   isDisabled,
-}: {
-  control: Control<UnitFormFields>;
-  name: FormName;
-  label: string;
-  isDisabled?: boolean;
-}) => (
+}: LineOf<Typed> & { readonly isDisabled?: boolean }) => (
   <Controller
     control={control}
     name={name}
@@ -36,6 +36,7 @@ export const TextLine = ({
       <Field
         label={label}
         name={name}
+        inputRef={field.ref}
         value={String(field.value)}
         onChange={field.onChange}
         error={errorAt(formState.errors, name)}
@@ -45,18 +46,14 @@ export const TextLine = ({
   />
 );
 
-/** One number of the unit form, with its unit beside it. */
-export const NumberLine = ({
+/** One number of a form, with its unit beside it. */
+export const NumberLine = <Typed extends FieldValues>({
   control,
   name,
   label,
   unit = '',
-}: {
-  control: Control<UnitFormFields>;
-  name: FormName;
-  label: string;
-  unit?: string;
-}) => (
+  signed = false,
+}: LineOf<Typed> & { readonly unit?: string; readonly signed?: boolean }) => (
   <Controller
     control={control}
     name={name}
@@ -64,7 +61,9 @@ export const NumberLine = ({
       <NumberField
         label={label}
         unit={unit}
+        signed={signed}
         name={name}
+        inputRef={field.ref}
         value={String(field.value)}
         onChange={field.onChange}
         error={errorAt(formState.errors, name)}
@@ -73,16 +72,8 @@ export const NumberLine = ({
   />
 );
 
-/** One calendar date of the unit form. */
-export const DayLine = ({
-  control,
-  name,
-  label,
-}: {
-  control: Control<UnitFormFields>;
-  name: FormName;
-  label: string;
-}) => (
+/** One calendar date of a form. */
+export const DayLine = <Typed extends FieldValues>({ control, name, label }: LineOf<Typed>) => (
   <Controller
     control={control}
     name={name}
@@ -97,18 +88,13 @@ export const DayLine = ({
   />
 );
 
-/** One choice of the unit form. */
-export const Choice = ({
+/** One choice of a form. */
+export const Choice = <Typed extends FieldValues>({
   control,
   name,
   label,
   options,
-}: {
-  control: Control<UnitFormFields>;
-  name: FormName;
-  label: string;
-  options: readonly (readonly [string, string])[];
-}) => (
+}: LineOf<Typed> & { readonly options: readonly (readonly [string, string])[] }) => (
   <Controller
     control={control}
     name={name}

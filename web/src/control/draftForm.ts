@@ -1,0 +1,50 @@
+import { parseDecimal, present, problemsOf } from '@vaktman/core';
+import type { FieldErrors, FieldValues, Resolver } from 'react-hook-form';
+import type * as z from 'zod';
+
+/** Messages by path of the field, as the form library keeps them: a tree. */
+export const errorTree = (messages: Readonly<Record<string, string>>): Record<string, unknown> => {
+  const tree: Record<string, unknown> = {};
+  for (const [path, message] of Object.entries(messages)) {
+    const keys = path.split('.');
+    let level = tree;
+    for (const key of keys.slice(0, -1)) level = (level[key] ??= {}) as Record<string, unknown>;
+    level[present(keys.at(-1))] = { type: 'checked', message };
+  }
+  return tree;
+};
+
+/** A number as typed, for a schema to check: nothing where nothing was typed, the text itself where it is no number. */
+export const numberTyped = (text: string): number | string | undefined => {
+  if (text.trim() === '') return undefined;
+  const value = parseDecimal(text);
+  return Number.isNaN(value) ? text.trim() : value;
+};
+
+/** A text as typed; nothing where only spaces were. */
+export const textTyped = (text: string): string | undefined => (text.trim() === '' ? undefined : text.trim());
+
+/** Leaves out what was not typed: a draft has no empty fields. */
+export const withoutEmpty = <T extends object>(draft: T): T =>
+  Object.fromEntries(Object.entries(draft).filter(([, value]) => value !== undefined)) as T;
+
+/**
+ * Checks a form by the schema the server checks by.
+ * @param draftOf what was typed, as it would be sent
+ * @param fieldOf the field of the form that a path of the draft is typed in
+ */
+export const draftResolver =
+  <Typed extends FieldValues, Draft>(
+    schema: z.ZodType<Draft>,
+    draftOf: (typed: Typed) => unknown,
+    fieldOf: (path: string) => string = (path) => path,
+  ): Resolver<Typed, unknown, Draft> =>
+  (typed) => {
+    const draft = draftOf(typed);
+    const parsed = schema.safeParse(draft);
+    if (parsed.success) return { values: parsed.data, errors: {} };
+    const messages = Object.fromEntries(
+      problemsOf(parsed.error, draft).map(({ path, message }) => [fieldOf(path), message]),
+    );
+    return { values: {}, errors: errorTree(messages) as FieldErrors<Typed> };
+  };
