@@ -1,6 +1,7 @@
 import { readingSchema, unitSchema, batteryThingSchema, visitEventSchema } from '@vaktman/core';
 import * as z from 'zod';
 import { fleetSchema } from './fleet';
+import { instrumentRowSchema } from './instrument';
 import { partStaySchema } from './part';
 import { visitOpeningSchema } from './visit';
 
@@ -30,6 +31,7 @@ export const archiveSchema = z.strictObject({
   ),
   /** Alternators and starters that came and went. */
   parts: z.array(partStaySchema.extend({ unitId: z.string() })).default([]),
+  instruments: z.array(instrumentRowSchema.omit({ retired: true })).default([]),
   visits: z.array(
     z.strictObject({
       opening: visitOpeningSchema,

@@ -3,6 +3,7 @@ export * from './archive';
 export * from './battery';
 export * from './fileEntries';
 export * from './fleet';
+export * from './instrument';
 export * from './outlook';
 export * from './part';
 export * from './problem';

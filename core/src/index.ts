@@ -23,6 +23,7 @@ export * from './drawing/bankLayout';
 export * from './unit/differences';
 export * from './drawing/pathLayout';
 export * from './history/partRepeat';
+export * from './planning/instrument';
 export * from './unit/part';
 export * from './unit/points';
 export * from './unit/unit';

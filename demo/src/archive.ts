@@ -1,4 +1,4 @@
-import { present } from '@vaktman/core';
+import { present, type Instrument } from '@vaktman/core';
 import { archiveSchema, type Archive } from '@vaktman/contract';
 import { v7 } from 'uuid';
 import { unitHistory } from './history';
@@ -39,6 +39,33 @@ const SPARES = [
   spare('Kjelvar', 870, 'KJ-40116', 'agm'),
 ];
 const spareId = (index: number): string => `01932a00-0000-7000-9000-${String(index + 1).padStart(12, '0')}`;
+
+/** What hangs on the wall of the Lower Yard; the second clamp was forgotten at the last round of checks. */
+const INSTRUMENTS: readonly Instrument[] = [
+  { name: 'Meter 1', kind: 'meter', range: '60 V', error: '0.1 % + 2 digits', checked: '2026-03-02', checkMonths: 12 },
+  { name: 'Meter 2', kind: 'meter', range: '60 V', error: '0.1 % + 2 digits', checked: '2026-03-02', checkMonths: 12 },
+  {
+    name: 'Clamp 1',
+    kind: 'clamp',
+    scaleMvPerA: 1,
+    range: '1000 A',
+    error: '2 %',
+    checked: '2026-03-02',
+    checkMonths: 12,
+  },
+  {
+    name: 'Clamp 2',
+    kind: 'clamp',
+    scaleMvPerA: 10,
+    range: '40 A',
+    error: '1.5 %',
+    checked: '2025-06-11',
+    checkMonths: 12,
+  },
+  { name: 'Pile 500', kind: 'pile', range: '500 A, 12 V', error: 'needle 5 %' },
+  { name: 'Tester 1', kind: 'tester', checked: '2026-03-02', checkMonths: 12 },
+  { name: 'Hydrometer 1', kind: 'hydrometer', error: '0.005' },
+];
 
 const noon = (day: string): string => `${day}T11:00:00.000Z`;
 /** What a unit came with, and what was put in after it, each until the next. */
@@ -122,6 +149,10 @@ export const demoArchive = (): Archive => {
       })),
     ),
     parts: UNITS.flatMap(partStays),
+    instruments: INSTRUMENTS.map((instrument, index) => ({
+      instrumentId: `01932a00-0000-7000-a000-${String(index + 1).padStart(12, '0')}`,
+      instrument,
+    })),
     visits: histories.flatMap(({ visits }) => visits),
   });
 };

@@ -15,6 +15,8 @@ const DESK_VIEWS = [
   '/practice/1',
   '/method',
   '/people',
+  '/instruments',
+  '/batteries/01932a00-0000-7000-9000-000000000001',
   '/import',
   '/waiting',
   '/not/a/place',

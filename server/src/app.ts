@@ -18,6 +18,7 @@ import { checkedBody } from './http/body';
 import { door, doorNames, type DoorNames } from './http/door';
 import { ClientError, problemAnswer } from './http/problem';
 import { StreamCount } from './http/streamCount';
+import { instrumentRoutes } from './instrument/instrumentRoutes';
 import { markEveryOutlook } from './outlook/outlookQueue';
 import { partRoutes } from './part/partRoutes';
 import { addPerson, changePerson } from './people/peopleRoute';
@@ -117,6 +118,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.route('/api/units', unitRoutes(pool, fleetId, pdfs, publicAddress ?? null));
   app.route('/api/batteries', batteryRoutes(pool, fleetId));
   app.route('/api', partRoutes(pool, fleetId));
+  app.route('/api/instruments', instrumentRoutes(pool, fleetId));
   app.route('/api/weather', weatherRoutes(pool, fleetId, weatherUrl ?? null));
   app.route('/api/visits', visitRoutes(pool, fleetId, pdfs, streams, feedPort ?? null));
   app.put('/api/fleet/method', async (c) => {

@@ -95,6 +95,10 @@ const router = createBrowserRouter([
               { path: '/import', lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }) },
               { path: '/method', lazy: async () => ({ Component: (await import('./method/MethodView')).MethodView }) },
               { path: '/people', lazy: async () => ({ Component: (await import('./people/PeopleView')).PeopleView }) },
+              {
+                path: '/instruments',
+                lazy: async () => ({ Component: (await import('./instrument/InstrumentsView')).InstrumentsView }),
+              },
               { path: '/waiting', lazy: async () => ({ Component: (await import('./outbox/AsideView')).AsideView }) },
               { path: '*', element: <NoSuchPlace /> },
             ],

@@ -155,6 +155,7 @@ export const visitRecord = (
   const signed = asSigned(file);
   const atOpening = new Map(detail.unitAtOpening.bank.batteries.map((battery) => [battery.position, battery]));
   const acknowledged = events.find((event) => event.kind === 'cautions-acknowledged');
+  const instruments = [...new Set(file.readings.flatMap(({ instrument }) => instrument?.split(', ') ?? []))].sort();
   const head: (readonly [string, string])[] = [
     ['Visit', `${time(visit.at)}${zone === undefined ? '' : `, ${zone}`}`],
     ['Technician', visit.technician],
@@ -164,6 +165,7 @@ export const visitRecord = (
     ...(visit.engineHours === undefined ? [] : [['Engine hours', `${figure(visit.engineHours, 0)} h`] as const]),
     ...(visit.odometerKm === undefined ? [] : [['Odometer', `${figure(visit.odometerKm, 0)} km`] as const]),
     ['Method', `${PROFILES[judgement.method.profile].title}, version ${judgement.method.version}`],
+    ...(instruments.length === 0 ? [] : [['Read with', instruments.join(', ')] as const]),
   ];
   return {
     unitId: unit.id,

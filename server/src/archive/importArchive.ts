@@ -4,6 +4,7 @@ import { withTransaction, type Pool } from '../database/pool';
 import { insertFleet } from '../fleet/fleetStore';
 import { refreshOutlook } from '../outlook/refreshOutlook';
 import { projectionsMade } from '../outlook/rebuild';
+import { insertInstrument } from '../instrument/instrumentStore';
 import { insertPartStay } from '../part/partStore';
 import { insertBattery, insertPlacement, insertUnit } from '../unit/unitStore';
 import { refreshSummary } from '../visit/summarise';
@@ -23,6 +24,8 @@ export const importArchive = async (pool: Pool, archive: Archive, nowMs: number 
       await setWarranty(db, fleetId, batteryId, warrantyUntil);
     }
     for (const placement of archive.placements) await insertPlacement(db, fleetId, placement);
+    for (const { instrumentId, instrument } of archive.instruments)
+      await insertInstrument(db, fleetId, instrumentId, instrument);
     for (const { unitId, ...stay } of archive.parts) await insertPartStay(db, fleetId, unitId, stay);
     for (const { opening, takenBy, readings, events } of archive.visits) {
       await insertVisit(db, fleetId, opening);

@@ -11,6 +11,8 @@ import {
   type BatteryMove,
   type BatteryQuery,
   type Fleet,
+  type InstrumentDraft,
+  type InstrumentRow,
   type PartDraft,
   type PartStayRow,
   type PersonDraft,
@@ -35,7 +37,7 @@ const schemas = () => import('./schemas');
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20_000 }),
-  tagTypes: ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather'],
+  tagTypes: ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument'],
   keepUnusedDataFor: 120,
   refetchOnMountOrArgChange: true,
   endpoints: (build) => ({
@@ -83,6 +85,19 @@ export const api = createApi({
       // Core's own figures, made by the same core on the server: their shape is held by the compiler there.
       transformResponse: (body) => body as UnitHistory,
       providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
+    }),
+    instruments: build.query<readonly InstrumentRow[], void>({
+      query: () => '/instruments',
+      transformResponse: async (body) => (await schemas()).instrumentsSchema.parse(body).instruments,
+      providesTags: ['Instrument'],
+    }),
+    addInstrument: build.mutation<void, InstrumentDraft>({
+      query: (body) => ({ url: '/instruments', method: 'POST', body }),
+      invalidatesTags: ['Instrument'],
+    }),
+    changeInstrument: build.mutation<void, { instrumentId: string; draft: InstrumentDraft }>({
+      query: ({ instrumentId, draft }) => ({ url: `/instruments/${instrumentId}`, method: 'PUT', body: draft }),
+      invalidatesTags: ['Instrument'],
     }),
     unitParts: build.query<readonly PartStayRow[], string>({
       query: (unitId) => `/units/${encodeURIComponent(unitId)}/parts`,
@@ -175,6 +190,9 @@ export const {
   useUnitQuery,
   useRegisterQuery,
   useUnitHistoryQuery,
+  useInstrumentsQuery,
+  useAddInstrumentMutation,
+  useChangeInstrumentMutation,
   useUnitPartsQuery,
   useKnownPartsQuery,
   useEnterPartMutation,

@@ -3,6 +3,7 @@ export {
   batteryDetailSchema,
   batteryListSchema,
   batteryLivesSchema,
+  instrumentsSchema,
   knownPartsSchema,
   partStaysSchema,
   registerSchema,

@@ -8,6 +8,9 @@ import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { DeviceKeys } from './DeviceKeys';
 
+/** Narrower than this the views do not fit beside one another. */
+const NARROW = '@media (max-width: 1120px)';
+
 const Bar = styled.header`
   display: flex;
   align-items: stretch;
@@ -62,14 +65,14 @@ const Nav = styled.nav`
   a {
     white-space: nowrap;
   }
-  ${PHONE} {
+  ${NARROW} {
     display: none;
   }
 `;
-/** On a phone the views are behind one key, each as wide as the screen. */
+/** Where there is no room the views are behind one key, each as wide as the screen. */
 const Menu = styled.details`
   display: none;
-  ${PHONE} {
+  ${NARROW} {
     display: block;
   }
   summary {
@@ -119,6 +122,7 @@ const VIEWS: readonly (readonly [to: string, name: string])[] = [
   ['/practice', 'Practice'],
   ['/method', 'Method'],
   ['/people', 'People'],
+  ['/instruments', 'Instruments'],
   ['/import', 'Take in'],
 ];
 /** Views whose address begins those of others. */

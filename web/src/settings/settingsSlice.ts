@@ -1,3 +1,4 @@
+import { INSTRUMENT_KINDS, type InstrumentKind } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import * as z from 'zod';
 import { loadKept, type Kept } from '../device/kept';
@@ -13,11 +14,24 @@ const settingsSchema = z.object({
   goesOn: z.boolean().catch(true),
   /** The resting volts of a whole bank are typed on one screen. */
   bankAtOnce: z.boolean().catch(true),
+  /** Names of the instruments used at this device, by kind. */
+  instruments: z.partialRecord(z.enum(INSTRUMENT_KINDS), z.string()).catch({}),
+  /** Amps of a clamp are typed as the millivolts its meter shows. */
+  clampMillivolts: z.boolean().catch(false),
 });
 export type Settings = Readonly<z.infer<typeof settingsSchema>>;
 
 export const SETTINGS_KEY = 'vaktman.settings';
-const DEFAULTS: Settings = { theme: 'day', sound: true, person: '', timeZone: '', goesOn: true, bankAtOnce: true };
+const DEFAULTS: Settings = {
+  theme: 'day',
+  sound: true,
+  person: '',
+  timeZone: '',
+  goesOn: true,
+  bankAtOnce: true,
+  instruments: {},
+  clampMillivolts: false,
+};
 
 /** Settings of this device as last left. */
 export const loadSettings = (storage: Kept): Settings => loadKept(storage, SETTINGS_KEY, settingsSchema, DEFAULTS);
@@ -32,8 +46,25 @@ export const settingsSlice = createSlice({
     goesOnToggled: (state) => ({ ...state, goesOn: !state.goesOn }),
     bankAtOnceChosen: (state, { payload }: PayloadAction<boolean>) => ({ ...state, bankAtOnce: payload }),
     zoneTold: (state, { payload }: PayloadAction<string>) => ({ ...state, timeZone: payload }),
+    instrumentChosen: (
+      state,
+      { payload: { kind, name } }: PayloadAction<{ kind: InstrumentKind; name: string | null }>,
+    ) => {
+      const { [kind]: _before, ...others } = state.instruments;
+      return { ...state, instruments: name === null ? others : { ...others, [kind]: name } };
+    },
+    clampMillivoltsToggled: (state) => ({ ...state, clampMillivolts: !state.clampMillivolts }),
     personChosen: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
   },
 });
-export const { settingsLoaded, themeToggled, soundToggled, goesOnToggled, bankAtOnceChosen, personChosen, zoneTold } =
-  settingsSlice.actions;
+export const {
+  instrumentChosen,
+  clampMillivoltsToggled,
+  settingsLoaded,
+  themeToggled,
+  soundToggled,
+  goesOnToggled,
+  bankAtOnceChosen,
+  personChosen,
+  zoneTold,
+} = settingsSlice.actions;

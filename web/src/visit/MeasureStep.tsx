@@ -62,6 +62,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
           path={measure.path}
           before={before}
           leads={leads}
+          readsAmps={measure.readsAmps}
           moves={measure.moves}
           setMoves={measure.setMoves}
         />

@@ -19,6 +19,7 @@ import { EndLink } from '../frame/EndLink';
 import { Loading } from '../frame/Failed';
 import { FailedPage } from '../frame/FailedPage';
 import { TitleBlock } from '../frame/TitleBlock';
+import { useInstrumentWords } from '../instrument/useInstruments';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch } from '../store';
 import { PHONE } from '../theme/screen';
@@ -70,6 +71,17 @@ const handsWords = ({ minutes, secondPerson }: HandsNeeded): string =>
       ? 'One person does it.'
       : `A second person for ${secondPerson.map((title) => title.toLowerCase()).join(', ')}.`
   }`;
+
+/** What this device reads with, and what is to be said of its checks. */
+const ReadWith = () => {
+  const { used, warnings } = useInstrumentWords();
+  return (
+    <p>
+      Read with: {used}. <Link to="/instruments">Change</Link>
+      {warnings.length === 0 ? null : <strong> {warnings.join('; ')}.</strong>}
+    </p>
+  );
+};
 
 /** Who, why, how cold, how many hours, and the cautions. */
 const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => void }) => {
@@ -128,6 +140,7 @@ const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => v
         <p style={{ marginTop: '0.8rem', maxWidth: '40rem' }}>
           {PROFILES[profile].why} <Link to={`/method?of=${profile}`}>Its limits</Link>
         </p>
+        <ReadWith />
         {preparing.repeats.map((repeat) => (
           <p key={repeat.place}>{repeatWords(repeat)}</p>
         ))}

@@ -10,6 +10,7 @@ import {
   type Reading,
   type Retest,
   chargesOf,
+  instrumentsOf,
   signatureOf,
   signedJudgement,
 } from '@vaktman/core';
@@ -19,6 +20,7 @@ import { useVisitQuery } from '../api/api';
 import { isNotFound } from '../api/failure';
 import { instantNow } from '../control/dates';
 import { useOutbox } from '../outbox/OutboxContext';
+import type { Settings } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { conditionsAfter, conditionsChanged, NO_CONDITIONS, type VisitConditions } from './conditionsSlice';
 
@@ -93,11 +95,18 @@ type NewEvent = VisitEvent extends infer E
     : never
   : never;
 
+/** The instruments of this device that a test is read with, as a reading keeps them; nothing where none was chosen. */
+const readWith = (step: Reading['step'], used: Settings['instruments']): { readonly instrument?: string } => {
+  const names = instrumentsOf(step).flatMap((kind) => used[kind] ?? []);
+  return names.length === 0 ? {} : { instrument: names.join(', ') };
+};
+
 /** Ways to add to a visit. Each resolves once it is safe on this device. */
 export const useRecorder = (visitId: string, technician: string) => {
   const outbox = useOutbox();
   const person = useAppSelector((state) => state.settings.person) || technician;
   const events = useAppSelector((state) => state.outbox.visits[visitId]?.events);
+  const used = useAppSelector((state) => state.settings.instruments);
   return useMemo(() => {
     const signature = signatureOf(events);
     // What is recorded while an amendment is open belongs to it.
@@ -109,7 +118,7 @@ export const useRecorder = (visitId: string, technician: string) => {
           kind: 'reading',
           visitId,
           takenBy: person,
-          reading: { ...fields, id: v7(), at: instantNow() } as Reading,
+          reading: { ...readWith(fields.step, used), ...fields, id: v7(), at: instantNow() } as Reading,
           ...amends,
         }),
       /** A reading the instruments made, stamped here and now. */
@@ -128,7 +137,7 @@ export const useRecorder = (visitId: string, technician: string) => {
           event: { ...amends, ...fields, eventId: v7(), at: instantNow(), by: person } as VisitEvent,
         }),
     };
-  }, [outbox, visitId, person, events]);
+  }, [outbox, visitId, person, events, used]);
 };
 
 /**

@@ -3,6 +3,9 @@ import styled from 'styled-components';
 import { clockText, secondsLeft } from '../../clock/clockSlice';
 import { Key } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
+import type { EntryField } from '../../control/keypadEntry';
+import { asMillivolts, inAmps } from '../../instrument/clampEntry';
+import { useClampScale } from '../../instrument/useInstruments';
 import { heldSeconds } from '../../hold/holds';
 import { ReadInstruments } from '../../practice/ReadInstruments';
 import { useAppSelector } from '../../store';
@@ -50,6 +53,45 @@ export const LoadEntry = ({
   const coolId = `cool:${detail.file.visit.id}`;
   const recovery = useAppSelector((state) => state.clocks.find(({ id }) => id === coolId));
   const recoveryLeft = recovery === undefined ? 0 : secondsLeft(recovery, now);
+  const scale = useClampScale();
+  const fields: readonly EntryField[] = [
+    {
+      key: 'lowestVolts',
+      label: 'Lowest volts',
+      unit: 'V',
+      initial: caught === null ? undefined : caught.lowestVolts.toFixed(2),
+      min: -40,
+      max: 40,
+      usual: [5, 12.6],
+    },
+    {
+      key: 'amps',
+      label: 'Amps held',
+      unit: 'A',
+      initial: caught === null ? undefined : caught.meanAmps.toFixed(0),
+      min: 0,
+      max: 3000,
+      usual: [target.amps * 0.6, target.amps * 1.4],
+    },
+    {
+      key: 'seconds',
+      label: 'Seconds held',
+      unit: 's',
+      initial: String(seconds),
+      min: 0.1,
+      max: 120,
+      usual: [10, 20],
+    },
+    {
+      key: 'recoveryVolts',
+      label: 'Recovery',
+      unit: 'V',
+      optional: true,
+      min: -40,
+      max: 40,
+      usual: [10, 13.2],
+    },
+  ];
   return (
     <Entry>
       <div>
@@ -80,47 +122,11 @@ export const LoadEntry = ({
           take={(taken) => recorder.instrumentReading(taken, 'simulated').then(saved)}
         />
         <Keypad
-          key={JSON.stringify(caught)}
-          fields={[
-            {
-              key: 'lowestVolts',
-              label: 'Lowest volts',
-              unit: 'V',
-              initial: caught === null ? undefined : caught.lowestVolts.toFixed(2),
-              min: -40,
-              max: 40,
-              usual: [5, 12.6],
-            },
-            {
-              key: 'amps',
-              label: 'Amps held',
-              unit: 'A',
-              initial: caught === null ? undefined : caught.meanAmps.toFixed(0),
-              min: 0,
-              max: 3000,
-              usual: [target.amps * 0.6, target.amps * 1.4],
-            },
-            {
-              key: 'seconds',
-              label: 'Seconds held',
-              unit: 's',
-              initial: String(seconds),
-              min: 0.1,
-              max: 120,
-              usual: [10, 20],
-            },
-            {
-              key: 'recoveryVolts',
-              label: 'Recovery',
-              unit: 'V',
-              optional: true,
-              min: -40,
-              max: 40,
-              usual: [10, 13.2],
-            },
-          ]}
-          save={(values) =>
-            void recorder
+          key={`${JSON.stringify(caught)} ${String(scale)}`}
+          fields={scale === null ? fields : asMillivolts(fields, scale)}
+          save={(typed) => {
+            const values = scale === null ? typed : inAmps(typed, fields, scale);
+            return recorder
               .reading({
                 step: 'battery.load',
                 point,
@@ -134,8 +140,8 @@ export const LoadEntry = ({
                   : {}),
                 ...(values['recoveryVolts'] == null ? {} : { recoveryVolts: values['recoveryVolts'] }),
               })
-              .then(saved)
-          }
+              .then(saved);
+          }}
         />
       </div>
     </Entry>

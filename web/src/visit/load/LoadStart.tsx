@@ -27,8 +27,8 @@ export const LoadStart = ({
       </h2>
       <HoldFigures target={target} limitVolts={limit?.value ?? null} where={where} />
       <p>
-        Turn the knob up until the amps stand in the band, then start the 15 s at once. Keep a hand on the knob: the
-        pile drifts as it heats.
+        Zero the clamp, nothing in its jaws. Turn the knob up until the amps stand in the band, then start the 15 s at
+        once. Keep a hand on the knob: the pile drifts as it heats.
       </p>
       {practice ? null : (
         <p>

@@ -2,6 +2,7 @@ import type { Leads, Unit } from '@vaktman/core';
 import styled from 'styled-components';
 import { CheckBox } from '../../control/CheckBox';
 import { PHONE } from '../../theme/screen';
+import { ClampLine } from '../../instrument/ClampLine';
 import { LeadList } from '../LeadList';
 import { WaitClock } from '../WaitClock';
 import { OwnLoads } from './OwnLoads';
@@ -37,6 +38,7 @@ export const MeasureHow = ({
   path,
   before,
   leads,
+  readsAmps,
   moves,
   setMoves,
 }: {
@@ -48,6 +50,7 @@ export const MeasureHow = ({
   /** What has to be done before anything else. */
   readonly before: string | null;
   readonly leads: Leads;
+  readonly readsAmps: boolean;
   readonly moves: boolean;
   readonly setMoves: (moves: boolean) => void;
 }) => (
@@ -73,6 +76,7 @@ export const MeasureHow = ({
     </div>
     <div>
       <LeadList unit={unit} leads={leads} />
+      {readsAmps ? <ClampLine /> : null}
       <CheckBox words="It moves when a cable is wiggled or when warm" isSelected={moves} onChange={setMoves} />
     </div>
   </How>

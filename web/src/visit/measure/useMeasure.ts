@@ -5,6 +5,8 @@ import { useOnThisDevice } from '../../clock/deviceTime';
 import { useNow } from '../../clock/useNow';
 import type { EntryField, EntryValues } from '../../control/keypadEntry';
 import { useFeed } from '../../feed/useFeed';
+import { asMillivolts, inAmps, readsClamp } from '../../instrument/clampEntry';
+import { useClampScale } from '../../instrument/useInstruments';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { placePath } from '../nextPlace';
 import type { StepProps } from '../stepProps';
@@ -43,10 +45,13 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
   // A clock that counts the minutes at idle is better than a guess at them.
   const counted = spec.idleMinutes !== null && idling !== undefined;
   const path = placePath(visitId, { step, point });
-  const fields: readonly EntryField[] = spec
+  const clampScale = useClampScale();
+  const inUnits: readonly EntryField[] = spec
     .fields(choices)
     .filter(({ key }) => !counted || key !== 'minutes')
     .map((field) => (preset[field.key] === undefined ? field : { ...field, initial: preset[field.key] }));
+  const scale = readsClamp(inUnits) ? clampScale : null;
+  const fields = scale === null ? inUnits : asMillivolts(inUnits, scale);
   return {
     recorder,
     spec,
@@ -59,12 +64,13 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
     moves,
     setMoves,
     fields,
+    readsAmps: readsClamp(inUnits),
     /** Another entry begins when this changes. */
-    entryKey: `${cranks} ${String(retake.again)} ${JSON.stringify(preset)}`,
+    entryKey: `${cranks} ${String(scale)} ${String(retake.again)} ${JSON.stringify(preset)}`,
     feed: feeding ? feed : null,
     listen: () => setFeeding(true),
     listenNoMore: () => setFeeding(false),
-    takeFed: () => setPreset(fedValues(feed, fields)),
+    takeFed: () => setPreset(fedValues(feed, inUnits)),
     cooling: cranks && !overridden ? crankCoolDown(onDevice, now) : null,
     goOnWarm: (reason: string) =>
       void recorder.event({ kind: 'wait-skipped', wait: 'starter cools', reason }).then(() => setOverridden(true)),
@@ -75,8 +81,9 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
         hold: { kind: 'crank', unitId: unit.id, position: `${step}/${point}`, startedMs: Date.now(), offMs: null },
       }),
     endCrank: () => change({ hold: null }),
-    save: (values: EntryValues) =>
-      recorder
+    save: (typed: EntryValues) => {
+      const values = scale === null ? typed : inAmps(typed, inUnits, scale);
+      return recorder
         .reading({
           ...spec.build(
             counted ? { ...values, minutes: Math.floor((Date.now() - idling.startedMs) / 60_000) } : values,
@@ -93,6 +100,7 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
           setOverridden(false);
           // A clock that was waited for is done with once what it was for is read.
           if (spec.idleMinutes === null) dispatch(clocksUsed({ path }));
-        }),
+        });
+    },
   };
 };
