@@ -1,4 +1,11 @@
-import { positionSchema, batteryThingSchema, wholeText } from '@vaktman/core';
+import {
+  BENCH_POSITION,
+  BENCH_STEPS,
+  positionSchema,
+  batteryThingSchema,
+  readingSchema,
+  wholeText,
+} from '@vaktman/core';
 import * as z from 'zod';
 
 /** Where a battery is: in a unit, in the store room, back at its maker, or gone. */
@@ -42,6 +49,12 @@ export const batteryListSchema = z.object({
 export type BatteryList = z.infer<typeof batteryListSchema>;
 
 export const batteryDetailSchema = batteryRowSchema.extend({
+  /** Month it was made in, such as `2025-11`. */
+  made: z.string().nullable(),
+  /** Yard of the unit it sits in. */
+  yard: z.string().nullable(),
+  /** What was read of it outside any visit, oldest first. */
+  bench: z.array(z.object({ takenBy: z.string(), reading: readingSchema })),
   scrappedAt: z.string().nullable(),
   scrappedBecause: z.string().nullable(),
   claimedAt: z.string().nullable(),
@@ -58,7 +71,8 @@ export const batteryDetailSchema = batteryRowSchema.extend({
   /** Its own readings, wherever it sat, oldest first. */
   figures: z.array(
     z.object({
-      visitId: z.string(),
+      /** Null for what was read on the bench. */
+      visitId: z.string().nullable(),
       unitId: z.string(),
       at: z.string(),
       capabilityPercent: z.number().nullable(),
@@ -73,8 +87,25 @@ export type BatteryDetail = z.infer<typeof batteryDetailSchema>;
 export const batteryDraftSchema = z.strictObject({
   battery: batteryThingSchema,
   warrantyUntil: z.iso.date({ error: 'expected a date such as 2028-10-01' }).nullable().optional(),
+  made: z
+    .string()
+    .regex(/^\d{4}-(0[1-9]|1[0-2])$/, { error: 'expected a month such as 2025-11' })
+    .nullable()
+    .optional(),
 });
 export type BatteryDraft = z.infer<typeof batteryDraftSchema>;
+
+/** A reading of a battery outside any visit. */
+export const benchReadingSchema = z.strictObject({
+  takenBy: wholeText().min(1, { error: 'choose who takes the readings' }).max(200),
+  reading: readingSchema
+    .refine(({ step }) => BENCH_STEPS.some((own) => own === step), {
+      error: `expected one of ${BENCH_STEPS.join(', ')}`,
+      path: ['step'],
+    })
+    .refine(({ point }) => point === BENCH_POSITION, { error: `expected ${BENCH_POSITION}`, path: ['point'] }),
+});
+export type BenchReading = z.infer<typeof benchReadingSchema>;
 
 const because = wholeText().trim().min(1, { error: 'say why' }).max(200);
 

@@ -1,4 +1,4 @@
-import { PROFILE_NAMES, wholeText } from '@vaktman/core';
+import { dateCodeSchema, PROFILE_NAMES, wholeText } from '@vaktman/core';
 import * as z from 'zod';
 
 export const yardSchema = z.object({ yardId: z.string().min(1).max(60), name: z.string().min(1).max(120) });
@@ -21,6 +21,9 @@ export type PersonDraft = z.infer<typeof personDraftSchema>;
 
 export const methodChoiceSchema = z.strictObject({ profile: z.enum(PROFILE_NAMES) });
 
+/** The codes on batteries that a client sends, all of them. */
+export const dateCodesSchema = z.strictObject({ dateCodes: z.array(dateCodeSchema).max(40) });
+
 /** The fleet this server serves, its yards and the people who work in it. */
 export const fleetSchema = z.object({
   fleetId: z.uuid(),
@@ -28,6 +31,8 @@ export const fleetSchema = z.object({
   timeZone: z.string().min(1),
   /** The method new visits are judged by unless unit or visit says otherwise. */
   profile: z.enum(PROFILE_NAMES).default('pile'),
+  /** Codes on batteries this shop reads besides the usual one. */
+  dateCodes: z.array(dateCodeSchema).default([]),
   yards: z.array(yardSchema),
   people: z.array(personSchema),
 });

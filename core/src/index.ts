@@ -1,4 +1,5 @@
 export * from './quantity/assertNever';
+export { addMonths } from './quantity/calendarMonths';
 export * from './quantity/cable';
 export * from './quantity/clamp';
 export * from './quantity/compare';
@@ -24,6 +25,8 @@ export * from './unit/differences';
 export * from './drawing/pathLayout';
 export * from './history/partRepeat';
 export * from './planning/instrument';
+export * from './battery/dateCode';
+export * from './visit/benchTest';
 export * from './unit/part';
 export * from './unit/points';
 export * from './unit/unit';

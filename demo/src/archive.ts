@@ -119,6 +119,7 @@ export const demoArchive = (): Archive => {
       fleetId: '01932a00-0000-7000-8000-000000000001',
       name: 'Tindra Pass winter road service',
       timeZone: 'Europe/Oslo',
+      dateCodes: [{ name: 'Brannfell', pattern: '**WWYY' }],
       yards: [
         { yardId: 'summit', name: 'Summit Station' },
         { yardId: 'lower', name: 'Lower Yard' },

@@ -1,4 +1,4 @@
-import { batchSchema, methodChoiceSchema } from '@vaktman/contract';
+import { batchSchema, dateCodesSchema, methodChoiceSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
@@ -12,7 +12,7 @@ import { changeAnswer } from './change/changeRoute';
 import { isDatabaseAway } from './database/failure';
 import { withTransaction, type Pool } from './database/pool';
 import { sqlState } from './database/sqlState';
-import { findFleetId, loadFleet, setFleetProfile } from './fleet/fleetStore';
+import { findFleetId, loadFleet, setDateCodes, setFleetProfile } from './fleet/fleetStore';
 import { healthAnswer } from './health/healthRoute';
 import { checkedBody } from './http/body';
 import { door, doorNames, type DoorNames } from './http/door';
@@ -129,6 +129,11 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
       await markEveryOutlook(db);
     });
     return c.json({ profile });
+  });
+  app.put('/api/fleet/date-codes', async (c) => {
+    const { dateCodes } = await checkedBody(c, dateCodesSchema);
+    await setDateCodes(pool, await fleetId(), dateCodes);
+    return c.json({ dateCodes });
   });
   app.post('/api/people', async (c) => addPerson(c, pool, await fleetId()));
   app.put('/api/people/:personId', async (c) => changePerson(c, pool, await fleetId(), c.req.param('personId')));

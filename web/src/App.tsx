@@ -118,6 +118,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./battery/BatteryView')).BatteryView }),
           },
           {
+            path: '/batteries/:batteryId/test',
+            lazy: async () => ({ Component: (await import('./battery/BenchTestView')).BenchTestView }),
+          },
+          {
             path: '/practice',
             lazy: async () => ({ Component: (await import('./practice/PracticeView')).PracticeView }),
           },

@@ -1,11 +1,23 @@
-import { batteryDraftSchema, batteryMoveSchema, batteryQuerySchema } from '@vaktman/contract';
+import {
+  batteryDraftSchema,
+  benchReadingSchema,
+  type BenchReading,
+  batteryMoveSchema,
+  batteryQuerySchema,
+} from '@vaktman/contract';
+import { benchUnit, readingProblems, type BatteryThing } from '@vaktman/core';
 import { Hono } from 'hono';
 import type { Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
 import { checkedQuery } from '../http/query';
-import { notFound } from '../http/problem';
+import { ClientError, notFound } from '../http/problem';
+import { insertBenchReading } from './benchStore';
 import { batteryLives, listBatteries, loadBattery } from './batteryStore';
 import { changeBattery, moveBattery, storeBattery } from './moveBattery';
+
+/** What is wrong with a reading of a battery on the bench; null when nothing is. */
+const benchProblem = (battery: BatteryThing, { reading }: BenchReading): string | null =>
+  readingProblems(reading, benchUnit(battery))[0]?.message ?? null;
 
 /** Batteries as things: where each is, where it was, what was read of it. */
 export const batteryRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
@@ -29,6 +41,14 @@ export const batteryRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono 
     const { batteryId } = await known(c.req.param('batteryId'));
     await changeBattery(pool, await fleetId(), batteryId, await checkedBody(c, batteryDraftSchema));
     return c.json({ batteryId });
+  });
+  routes.post('/:batteryId/readings', async (c) => {
+    const { batteryId, state, battery } = await known(c.req.param('batteryId'));
+    const reading = await checkedBody(c, benchReadingSchema);
+    const wrong = state === 'scrapped' ? 'expected a battery that is not scrapped' : benchProblem(battery, reading);
+    if (wrong !== null) throw new ClientError(422, 'Nothing was stored.', [{ path: 'reading', message: wrong }]);
+    await insertBenchReading(pool, await fleetId(), batteryId, reading);
+    return c.json(await known(batteryId), 201);
   });
   routes.post('/:batteryId/moves', async (c) => {
     const { batteryId } = await known(c.req.param('batteryId'));

@@ -10,6 +10,7 @@ import {
 } from '@vaktman/contract';
 import type { BatteryThing, OldBatteryFate } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
+import { benchFigures, loadBench } from './benchStore';
 
 const ROW = `b.battery_id AS "batteryId", b.description AS battery,
   CASE WHEN b.scrapped_at IS NOT NULL THEN 'scrapped' WHEN b.claimed_at IS NOT NULL THEN 'claimed' WHEN p.unit_id IS NOT NULL THEN 'fitted' ELSE 'store' END AS state,
@@ -65,13 +66,17 @@ export const listBatteries = async (
 export const loadBattery = async (db: Queryable, fleetId: string, batteryId: string): Promise<BatteryDetail | null> => {
   const found = await db.query<
     Raw & {
+      made: string | null;
+      yard: string | null;
       scrappedAt: Date | null;
       scrappedBecause: string | null;
       claimedAt: Date | null;
       claimedBecause: string | null;
     }
   >(
-    `SELECT ${ROW}, b.scrapped_at AS "scrappedAt", b.scrapped_because AS "scrappedBecause",
+    `SELECT ${ROW}, b.made_month AS made,
+            (SELECT y.name FROM unit u JOIN yard y USING (fleet_id, yard_id) WHERE u.fleet_id = b.fleet_id AND u.unit_id = p.unit_id) AS yard,
+            b.scrapped_at AS "scrappedAt", b.scrapped_because AS "scrappedBecause",
             b.claimed_at AS "claimedAt", b.claimed_because AS "claimedBecause" FROM ${FROM}
      WHERE b.fleet_id = $1 AND b.battery_id = $2`,
     [fleetId, batteryId],
@@ -102,14 +107,19 @@ export const loadBattery = async (db: Queryable, fleetId: string, batteryId: str
      ORDER BY (own ->> 'at')::timestamptz`,
     [fleetId, batteryId],
   );
+  const bench = await loadBench(db, fleetId, batteryId);
+  const own = benchFigures(battery.battery, bench, stays.rows[0]?.from ?? null);
   return {
     ...rowOf(battery),
+    bench,
+    made: battery.made,
+    yard: battery.yard,
     scrappedAt: battery.scrappedAt?.toISOString() ?? null,
     scrappedBecause: battery.scrappedBecause,
     claimedAt: battery.claimedAt?.toISOString() ?? null,
     claimedBecause: battery.claimedBecause,
     stays: stays.rows.map((stay) => ({ ...stay, from: stay.from.toISOString(), to: stay.to?.toISOString() ?? null })),
-    figures: figures.rows,
+    figures: [...figures.rows, ...own].sort((a, b) => Date.parse(a.at) - Date.parse(b.at)),
   };
 };
 
@@ -156,6 +166,21 @@ export const descriptionOf = async (db: Queryable, fleetId: string, batteryId: s
   const found = rows[0];
   if (found === undefined) throw new Error(`Battery ${batteryId} is not known.`);
   return found.battery;
+};
+
+/** Sets the month a battery was made in. */
+export const setMade = async (
+  db: Queryable,
+  fleetId: string,
+  batteryId: string,
+  made: BatteryDraft['made'],
+): Promise<void> => {
+  if (made === undefined) return;
+  await db.query('UPDATE battery SET made_month = $3 WHERE fleet_id = $1 AND battery_id = $2', [
+    fleetId,
+    batteryId,
+    made,
+  ]);
 };
 
 /** Sets how long the maker stands for a battery. */

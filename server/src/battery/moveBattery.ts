@@ -17,7 +17,7 @@ import {
   sittingAt,
   type OpenStay,
 } from '../unit/unitStore';
-import { batteryWithSerial, descriptionOf, setFate, setWarranty } from './batteryStore';
+import { batteryWithSerial, descriptionOf, setFate, setMade, setWarranty } from './batteryStore';
 
 const NOTHING = 'Nothing was moved.';
 const TAKEN_MEANWHILE: readonly (string | null)[] = ['23P01', '40P01'];
@@ -199,13 +199,14 @@ const checkSerial = async (
 export const storeBattery = async (
   pool: Pool,
   fleetId: string,
-  { battery, warrantyUntil }: BatteryDraft,
+  { battery, warrantyUntil, made }: BatteryDraft,
 ): Promise<string> => {
   const batteryId = randomUUID();
   await withTransaction(pool, async (db) => {
     await checkSerial(db, fleetId, battery.serial, 'battery.serial');
     await insertBattery(db, fleetId, batteryId, battery);
     await setWarranty(db, fleetId, batteryId, warrantyUntil);
+    await setMade(db, fleetId, batteryId, made);
   });
   return batteryId;
 };
@@ -215,12 +216,13 @@ export const changeBattery = async (
   pool: Pool,
   fleetId: string,
   batteryId: string,
-  { battery, warrantyUntil }: BatteryDraft,
+  { battery, warrantyUntil, made }: BatteryDraft,
 ): Promise<void> =>
   withTransaction(pool, async (db) => {
     await checkSerial(db, fleetId, battery.serial, 'battery.serial', batteryId);
     await correctBattery(db, fleetId, batteryId, battery);
     await setWarranty(db, fleetId, batteryId, warrantyUntil);
+    await setMade(db, fleetId, batteryId, made);
     const sits = await openPlacementOf(db, fleetId, batteryId);
     await markOutlooks(db, fleetId, sits === null ? [] : [sits.unitId]);
   });

@@ -1,5 +1,5 @@
 import type { Fleet, Person, PersonDraft, Yard } from '@vaktman/contract';
-import type { ProfileName } from '@vaktman/core';
+import type { DateCode, ProfileName } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** Id of the fleet this database serves, or null when it is empty. */
@@ -12,8 +12,8 @@ export const findFleetId = async (db: Queryable): Promise<string | null> => {
 
 /** The fleet with its yards and people, or null when the id is not known. */
 export const loadFleet = async (db: Queryable, fleetId: string): Promise<Fleet | null> => {
-  const fleet = await db.query<{ name: string; timeZone: string; profile: ProfileName }>(
-    'SELECT name, time_zone AS "timeZone", method_profile AS profile FROM fleet WHERE fleet_id = $1',
+  const fleet = await db.query<{ name: string; timeZone: string; profile: ProfileName; dateCodes: DateCode[] }>(
+    'SELECT name, time_zone AS "timeZone", method_profile AS profile, date_codes AS "dateCodes" FROM fleet WHERE fleet_id = $1',
     [fleetId],
   );
   const head = fleet.rows[0];
@@ -30,12 +30,10 @@ export const loadFleet = async (db: Queryable, fleetId: string): Promise<Fleet |
 };
 
 export const insertFleet = async (db: Queryable, fleet: Fleet): Promise<void> => {
-  await db.query('INSERT INTO fleet (fleet_id, name, time_zone, method_profile) VALUES ($1, $2, $3, $4)', [
-    fleet.fleetId,
-    fleet.name,
-    fleet.timeZone,
-    fleet.profile,
-  ]);
+  await db.query(
+    'INSERT INTO fleet (fleet_id, name, time_zone, method_profile, date_codes) VALUES ($1, $2, $3, $4, $5)',
+    [fleet.fleetId, fleet.name, fleet.timeZone, fleet.profile, JSON.stringify(fleet.dateCodes)],
+  );
   for (const [ordinal, { yardId, name }] of fleet.yards.entries()) {
     await db.query('INSERT INTO yard (fleet_id, yard_id, name, ordinal) VALUES ($1, $2, $3, $4)', [
       fleet.fleetId,
@@ -57,6 +55,11 @@ export const insertFleet = async (db: Queryable, fleet: Fleet): Promise<void> =>
 /** Chooses the method new visits are judged by. Visits already opened keep theirs. */
 export const setFleetProfile = async (db: Queryable, fleetId: string, profile: ProfileName): Promise<void> => {
   await db.query('UPDATE fleet SET method_profile = $2 WHERE fleet_id = $1', [fleetId, profile]);
+};
+
+/** Sets the codes on batteries that this shop reads besides the usual one. */
+export const setDateCodes = async (db: Queryable, fleetId: string, dateCodes: readonly DateCode[]): Promise<void> => {
+  await db.query('UPDATE fleet SET date_codes = $2 WHERE fleet_id = $1', [fleetId, JSON.stringify(dateCodes)]);
 };
 
 export const insertPerson = async (

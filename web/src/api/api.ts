@@ -10,6 +10,7 @@ import {
   type BatteryList,
   type BatteryMove,
   type BatteryQuery,
+  type BenchReading,
   type Fleet,
   type InstrumentDraft,
   type InstrumentRow,
@@ -27,7 +28,7 @@ import {
   type WatchRow,
   type Weather,
 } from '@vaktman/contract';
-import type { PartPlate, ProfileName } from '@vaktman/core';
+import type { DateCode, PartPlate, ProfileName } from '@vaktman/core';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 
 /** Kept out of the first view, which shows none of what they check. */
@@ -161,6 +162,18 @@ export const api = createApi({
       query: (body) => ({ url: '/batteries', method: 'POST', body }),
       invalidatesTags: ['Battery'],
     }),
+    readBench: build.mutation<void, { batteryId: string; reading: BenchReading }>({
+      query: ({ batteryId, reading }) => ({
+        url: `/batteries/${encodeURIComponent(batteryId)}/readings`,
+        method: 'POST',
+        body: reading,
+      }),
+      invalidatesTags: ['Battery'],
+    }),
+    setDateCodes: build.mutation<void, readonly DateCode[]>({
+      query: (dateCodes) => ({ url: '/fleet/date-codes', method: 'PUT', body: { dateCodes } }),
+      invalidatesTags: ['Fleet'],
+    }),
     moveBattery: build.mutation<void, { batteryId: string; move: BatteryMove }>({
       query: ({ batteryId, move }) => ({
         url: `/batteries/${encodeURIComponent(batteryId)}/moves`,
@@ -203,6 +216,8 @@ export const {
   useBatteryLivesQuery,
   useBatteryQuery,
   useStoreBatteryMutation,
+  useReadBenchMutation,
+  useSetDateCodesMutation,
   useMoveBatteryMutation,
   useVisitQuery,
   useAddUnitMutation,

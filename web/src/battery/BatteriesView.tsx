@@ -15,6 +15,7 @@ import { useViewTitle } from '../frame/useViewTitle';
 import { SideSheet } from '../frame/SideSheet';
 import { BatteryLives } from './BatteryLives';
 import { ratingWords, STATE_WORDS, whereWords } from './batteryWords';
+import { DateCodes } from './DateCodes';
 import { StoreBattery } from './StoreBattery';
 
 const Main = styled.div`
@@ -111,6 +112,7 @@ export const BatteriesView = () => {
               {storing ? null : <PrimaryKey onPress={() => setStoring(true)}>Take one into store</PrimaryKey>}
             </SearchTools>
             {storing ? <StoreBattery close={() => setStoring(false)} /> : null}
+            {storing ? null : <DateCodes />}
             <LongTable
               caption="Batteries"
               rows={rows}

@@ -1,11 +1,12 @@
-import type { BatteryDetail } from '@vaktman/contract';
+import type { BatteryDetail, BatteryLife } from '@vaktman/contract';
 import { CAPABILITY_LIMIT_PERCENT, figure } from '@vaktman/core';
 import { Link, useParams } from 'react-router';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import styled from 'styled-components';
-import { useBatteryQuery } from '../api/api';
+import { useBatteryLivesQuery, useBatteryQuery } from '../api/api';
 import { failedWords, isNotFound } from '../api/failure';
 import { dateOf, dayText } from '../control/dates';
+import { KeyLink } from '../control/Key';
 import { Figure } from '../control/Figure';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
@@ -15,7 +16,8 @@ import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
 import { monthOf } from '../unit/timeScale';
 import { Scroll, Table } from '../control/tableStyle';
-import { ratingWords, whereWords } from './batteryWords';
+import { BenchReadings } from './BenchReadings';
+import { expectedWords, madeWords, ratingWords, whereWords } from './batteryWords';
 import { MoveBattery } from './MoveBattery';
 
 const Frame = styled.figure`
@@ -145,11 +147,15 @@ const Life = ({ detail }: { detail: BatteryDetail }) => {
           </thead>
           <tbody>
             {[...detail.figures].reverse().map((own) => (
-              <tr key={own.visitId}>
+              <tr key={own.visitId ?? own.at}>
                 <td>
-                  <Link to={`/visits/${own.visitId}/summary`}>{dayText(own.at)}</Link>
+                  {own.visitId === null ? (
+                    dayText(own.at)
+                  ) : (
+                    <Link to={`/visits/${own.visitId}/summary`}>{dayText(own.at)}</Link>
+                  )}
                 </td>
-                <td>{own.unitId}</td>
+                <td>{own.visitId === null ? 'bench' : own.unitId}</td>
                 <td className="number">
                   {own.restingVolts === null ? '–' : <Figure text={figure(own.restingVolts, 2)} />}
                 </td>
@@ -168,10 +174,17 @@ const Life = ({ detail }: { detail: BatteryDetail }) => {
   );
 };
 
+/** Until when batteries of its yard usually last; nothing where none is gone yet. */
+const expectedCells = (detail: BatteryDetail, lives: readonly BatteryLife[]) => {
+  const words = expectedWords(detail, lives);
+  return words === null ? [] : [{ label: 'Usually lasts', value: words }];
+};
+
 /** One battery as a thing with a life: where it is and was, what was read of it, and what is done with it. */
 export const BatteryView = () => {
   const { batteryId = '' } = useParams();
   const { data: detail, isError, error, refetch } = useBatteryQuery(batteryId);
+  const { data: lives = [] } = useBatteryLivesQuery();
   if (detail === undefined) {
     if (!isError) return <Loading />;
     return (
@@ -190,7 +203,9 @@ export const BatteryView = () => {
         cells={[
           { label: 'Is', value: whereWords(detail) },
           { label: 'Age', value: ageWords(detail) },
+          { label: 'Made', value: madeWords(detail) },
           { label: 'Warranty', value: warrantyWords(detail) },
+          ...expectedCells(detail, lives),
         ]}
         end={
           <>
@@ -200,8 +215,18 @@ export const BatteryView = () => {
         }
       />
       <SideSheet>
-        <Life detail={detail} />
-        <MoveBattery key={`${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`} detail={detail} />
+        <div>
+          <Life detail={detail} />
+          <BenchReadings detail={detail} />
+        </div>
+        <aside>
+          {detail.state === 'scrapped' ? null : (
+            <p style={{ marginBottom: '1rem' }}>
+              <KeyLink to={`/batteries/${batteryId}/test`}>Test it on the bench</KeyLink>
+            </p>
+          )}
+          <MoveBattery key={`${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`} detail={detail} />
+        </aside>
       </SideSheet>
     </>
   );

@@ -8,6 +8,7 @@ import { dayText, todayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { ComboField } from '../control/ComboField';
 import { Field } from '../control/Field';
+import { inReach } from '../control/inReach';
 import { PrimaryKey } from '../control/Key';
 
 const Panel = styled.form`
@@ -19,6 +20,11 @@ const Panel = styled.form`
     color: var(--failed);
     font-weight: 680;
   }
+`;
+
+const Foot = styled.div`
+  display: grid;
+  ${inReach}
 `;
 
 type Kind = BatteryMove['kind'];
@@ -195,9 +201,11 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
           {problem}
         </p>
       )}
-      <PrimaryKey type="submit" isDisabled={isLoading}>
-        {DONE[kind]}
-      </PrimaryKey>
+      <Foot>
+        <PrimaryKey type="submit" isDisabled={isLoading}>
+          {DONE[kind]}
+        </PrimaryKey>
+      </Foot>
     </Panel>
   );
 };

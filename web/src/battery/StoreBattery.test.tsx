@@ -10,13 +10,14 @@ const form = () => {
   const close = vi.fn();
   return { close, ...show(<StoreBattery close={close} />) };
 };
+const sent = () => server.asked.filter(({ method }) => method !== 'GET');
 const save = () => screen.getByRole('button', { name: 'Take it into store' });
 
 it('asks for a serial number before it asks the server', async () => {
   const { user, close } = form();
   await user.click(save());
   expect(await screen.findByText(/expected some text/)).toBeTruthy();
-  expect(server.asked).toEqual([]);
+  expect(sent()).toEqual([]);
   expect(close).not.toHaveBeenCalled();
 });
 it('says beside the field what a rating may be, and keeps the rest', async () => {
@@ -26,7 +27,7 @@ it('says beside the field what a rating may be, and keeps the rest', async () =>
   await user.click(save());
   expect(await screen.findByText(/expected/)).toBeTruthy();
   expect((screen.getByLabelText('Serial') as HTMLInputElement).value).toBe('BR-77001');
-  expect(server.asked).toEqual([]);
+  expect(sent()).toEqual([]);
 });
 it('sends the label as typed, decimal comma and all, and closes', async () => {
   server.answers['POST /api/batteries'] = { status: 201, body: { batteryId: '018f0000-0000-7000-8000-000000000001' } };
@@ -37,7 +38,7 @@ it('sends the label as typed, decimal comma and all, and closes', async () => {
   await user.type(screen.getByLabelText(/Capacity/), '102,5');
   await user.click(save());
   await vi.waitFor(() => expect(close).toHaveBeenCalled());
-  expect(server.asked[0]?.body).toEqual({
+  expect(sent()[0]?.body).toEqual({
     battery: {
       serial: 'BR-77001',
       make: 'Brannfell',
@@ -71,4 +72,24 @@ it('takes one battery for a double press', async () => {
   await user.dblClick(save());
   await vi.waitFor(() => expect(close).toHaveBeenCalled());
   expect(answered).toBe(1);
+});
+it('reads the date code to the month it was made in, and asks where it may be two', async () => {
+  server.answers['POST /api/batteries'] = { status: 201, body: { batteryId: '018f0000-0000-7000-8000-000000000001' } };
+  const { user, close } = form();
+  await user.type(screen.getByLabelText('Serial'), 'BR-77001');
+  const code = screen.getByLabelText(/Date code/);
+  await user.type(code, 'X9');
+  expect(await screen.findByText(/a code this shop reads/)).toBeTruthy();
+  await user.clear(code);
+  await user.type(code, 'K5');
+  await user.click(await screen.findByRole('button', { name: 'Oct 2025' }));
+  expect(screen.getByText('made Oct 2025')).toBeTruthy();
+  await user.click(save());
+  await vi.waitFor(() => expect(close).toHaveBeenCalled());
+  expect(sent()[0]?.body).toMatchObject({ made: '2025-10' });
+});
+it('puts the keyboard into the first field that is wrong', async () => {
+  const { user } = form();
+  await user.click(save());
+  await vi.waitFor(() => expect(document.activeElement).toBe(screen.getByLabelText('Serial')));
 });

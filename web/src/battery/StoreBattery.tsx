@@ -1,14 +1,16 @@
-import { batteryDraftSchema } from '@vaktman/contract';
-import { DUTIES, problemsOf } from '@vaktman/core';
+import { batteryDraftSchema, type BatteryDraft } from '@vaktman/contract';
+import { DUTIES } from '@vaktman/core';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { useStoreBatteryMutation } from '../api/api';
 import { problemText } from '../api/failure';
-import { ChoiceField } from '../control/ChoiceField';
-import { DateLine } from '../control/DateLine';
-import { Field } from '../control/Field';
+import { draftResolver, focusFirstWrong, messagesOf, textTyped, withoutEmpty } from '../control/draftForm';
+import { Choice, DayLine, TextLine } from '../control/formLines';
 import { Key, PrimaryKey } from '../control/Key';
+import { useOnce } from '../control/useOnce';
 import { PHONE } from '../theme/screen';
+import { DateCodeField } from './DateCodeField';
 import { LabelFields, labelOf } from './LabelFields';
 
 const Panel = styled.form`
@@ -37,64 +39,63 @@ const EMPTY = {
   duty: 'truck',
   capacityAh: '',
   warrantyUntil: '',
+  made: '',
 };
 type Typed = typeof EMPTY;
 
+const resolver = draftResolver<Typed, BatteryDraft>(
+  batteryDraftSchema,
+  (typed) =>
+    withoutEmpty({
+      battery: { ...labelOf(typed), duty: typed.duty, serial: typed.serial },
+      warrantyUntil: textTyped(typed.warrantyUntil),
+      made: textTyped(typed.made),
+    }),
+  (path) => path.replace('battery.', ''),
+);
+
 /** What is on the label of a battery that comes into the store room. */
 export const StoreBattery = ({ close }: { close: () => void }) => {
-  const [typed, setTyped] = useState<Typed>(EMPTY);
-  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
   const [failure, setFailure] = useState<string | null>(null);
-  const [storeBattery, { isLoading }] = useStoreBatteryMutation();
-  const set = (key: keyof Typed) => (value: string) => setTyped((before) => ({ ...before, [key]: value }));
-  const submit = async (): Promise<void> => {
-    const draft = {
-      battery: { ...labelOf(typed), duty: typed.duty, serial: typed.serial },
-      ...(typed.warrantyUntil === '' ? {} : { warrantyUntil: typed.warrantyUntil }),
-    };
-    const parsed = batteryDraftSchema.safeParse(draft);
-    if (!parsed.success) {
-      setErrors(
-        Object.fromEntries(
-          problemsOf(parsed.error, draft).map(({ path, message }) => [path.replace('battery.', ''), message]),
-        ),
-      );
-      return;
-    }
-    const answer = await storeBattery(parsed.data);
+  const [storeBattery] = useStoreBatteryMutation();
+  const { control, handleSubmit, watch, setValue, formState } = useForm<Typed, unknown, BatteryDraft>({
+    defaultValues: EMPTY,
+    resolver,
+    shouldFocusError: false,
+  });
+  const store = async (draft: BatteryDraft): Promise<void> => {
+    const answer = await storeBattery(draft);
     if (answer.error === undefined) close();
     else setFailure(problemText(answer.error));
   };
+  const [saving, submit] = useOnce(async (form: HTMLFormElement) => handleSubmit(store, () => focusFirstWrong(form))());
   return (
     <Panel
       noValidate
       aria-label="Take a battery into store"
       onSubmit={(event) => {
         event.preventDefault();
-        void submit();
+        void submit(event.currentTarget);
       }}
     >
-      <Field label="Serial" value={typed.serial} onChange={set('serial')} error={errors['serial']} />
-      <LabelFields typed={typed} change={(part) => setTyped((before) => ({ ...before, ...part }))} errors={errors} />
-      <ChoiceField
-        label="Duty"
-        value={typed.duty}
-        onChange={set('duty')}
-        options={DUTIES.map((word) => [word, word] as const)}
+      <TextLine control={control} name="serial" label="Serial" />
+      <LabelFields
+        typed={watch()}
+        change={(part) => {
+          for (const [key, value] of Object.entries(part)) setValue(key as keyof Typed, value, { shouldDirty: true });
+        }}
+        errors={messagesOf(formState.errors)}
       />
-      <DateLine
-        label="Warranty to"
-        value={typed.warrantyUntil}
-        onChange={set('warrantyUntil')}
-        error={errors['warrantyUntil']}
-      />
+      <Choice control={control} name="duty" label="Duty" options={DUTIES.map((word) => [word, word] as const)} />
+      <DayLine control={control} name="warrantyUntil" label="Warranty to" />
+      <DateCodeField made={watch('made')} setMade={(made) => setValue('made', made)} />
       {failure === null ? null : (
         <p className="wrong" role="alert">
           {failure}
         </p>
       )}
       <Key onPress={close}>Leave</Key>
-      <PrimaryKey type="submit" isDisabled={isLoading}>
+      <PrimaryKey type="submit" isPending={saving}>
         Take it into store
       </PrimaryKey>
     </Panel>

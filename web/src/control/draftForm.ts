@@ -48,3 +48,20 @@ export const draftResolver =
     );
     return { values: {}, errors: errorTree(messages) as FieldErrors<Typed> };
   };
+
+/** What is wrong with a form, by the path of the field. */
+export const messagesOf = (errors: object, under = ''): Readonly<Record<string, string>> =>
+  Object.fromEntries(
+    Object.entries(errors).flatMap(([key, own]: [string, unknown]) => {
+      if (typeof own !== 'object' || own === null) return [];
+      const path = under === '' ? key : `${under}.${key}`;
+      return 'message' in own && typeof own.message === 'string'
+        ? [[path, own.message] as const]
+        : Object.entries(messagesOf(own, path));
+    }),
+  );
+
+/** Puts the keyboard into the first field of a form that something is wrong with, once that is shown. */
+export const focusFirstWrong = (form: HTMLElement): void => {
+  setTimeout(() => form.querySelector<HTMLElement>('[aria-invalid="true"], [data-invalid] button')?.focus());
+};

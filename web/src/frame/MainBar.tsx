@@ -5,11 +5,8 @@ import { useFleetQuery } from '../api/api';
 import { ChoiceField } from '../control/ChoiceField';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
-import { PHONE } from '../theme/screen';
+import { NARROW, PHONE } from '../theme/screen';
 import { DeviceKeys } from './DeviceKeys';
-
-/** Narrower than this the views do not fit beside one another. */
-const NARROW = '@media (max-width: 1120px)';
 
 const Bar = styled.header`
   display: flex;
