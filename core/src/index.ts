@@ -26,6 +26,7 @@ export * from './drawing/pathLayout';
 export * from './history/partRepeat';
 export * from './planning/instrument';
 export * from './battery/dateCode';
+export * from './visit/apart';
 export * from './visit/benchTest';
 export * from './unit/part';
 export * from './unit/points';

@@ -1,5 +1,4 @@
-import { isSeriesBank, strings } from '../unit/bank';
-import { bankEnds } from '../drawing/pathLayout';
+import { bankEnds, isSeriesBank, strings } from '../unit/bank';
 import type { Machine } from './machine';
 import { Network } from './network';
 

@@ -1,5 +1,5 @@
 import { present } from '../quantity/present';
-import { alternatorsOf, isSeriesBank, strings } from '../unit/bank';
+import { alternatorsOf, bankEnds, isSeriesBank } from '../unit/bank';
 import { BATTERY_HEIGHT, BATTERY_WIDTH, bankLayout, type XY } from './bankLayout';
 import type { Unit } from '../unit/unit';
 
@@ -93,12 +93,6 @@ const SWITCH = { x: 488, y: 104, width: 56, height: 40 } as const;
 const ALTERNATOR = { y: 126, radius: 34, firstX: 792, step: 92 } as const;
 const CHARGE_BUS_Y = 72;
 const CONTROL_Y = 215;
-
-/** The positive post at the head of the bank and the negative post at its foot: where the bank's own volts are read. */
-export const bankEnds = (unit: Unit): { readonly plus: string; readonly minus: string } => {
-  const first = present(strings(unit.bank)[0]);
-  return { plus: present(first[0]).position, minus: present(first.at(-1)).position };
-};
 
 const bankPart = (unit: Unit) => {
   const layout = bankLayout(unit.bank);

@@ -1,3 +1,5 @@
+import { stepKey } from '../judging/facts';
+import { SAID_OF_ALL } from '../judging/readingBase';
 import type { Scene } from '../judging/scene';
 import { openCircuit } from '../step/battery/openCircuit';
 import { drain } from '../step/battery/drain';
@@ -13,11 +15,14 @@ import { alternatorsOf } from '../unit/bank';
 import { pointName } from '../unit/pointName';
 import { chargeSidePoints, FIXED_JOINTS, positions } from '../unit/points';
 
+/** True of a look that was pressed for everything at once: nobody stood before this one. */
+const isInBulk = (scene: Scene, step: string, at: string): boolean =>
+  scene.facts.current.get(stepKey(step, at))?.note === SAID_OF_ALL;
+
 /** State of one joint over looking at it and measuring across it. */
 const jointState = (scene: Scene, at: string): 'good' | 'failing' | 'unread' => {
-  const verdicts = [scene.outcome(jointLook, at), scene.outcome(joint, at)].flatMap(
-    (outcome) => outcome?.verdict ?? [],
-  );
+  const looked = isInBulk(scene, 'look.joint', at) ? null : scene.outcome(jointLook, at);
+  const verdicts = [looked, scene.outcome(joint, at)].flatMap((outcome) => outcome?.verdict ?? []);
   if (verdicts.includes('fail')) return 'failing';
   return verdicts.some((verdict) => verdict !== 'inconclusive') ? 'good' : 'unread';
 };
@@ -36,7 +41,7 @@ export const batteryExcuses = (scene: Scene, position: string): readonly string[
 export const alternatorExcuses = (scene: Scene, subject: string): readonly string[] => {
   const excuses: string[] = [];
   const drive = scene.outcome(belt, 'drive')?.verdict;
-  if (drive === undefined) excuses.push('look at the belt');
+  if (drive === undefined || isInBulk(scene, 'look.belt', 'drive')) excuses.push('look at the belt');
   if (drive === 'fail') excuses.push('put the belt right');
   for (const point of chargeSidesOf(scene.facts.unit, subject)) {
     const { side } = chargeSide(point);

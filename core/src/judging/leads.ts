@@ -1,5 +1,5 @@
-import { alternatorsOf } from '../unit/bank';
-import { bankEnds, pathLayout, type StretchId } from '../drawing/pathLayout';
+import { alternatorsOf, bankEnds } from '../unit/bank';
+import { pathLayout, type StretchId } from '../drawing/pathLayout';
 import type { Unit } from '../unit/unit';
 
 /** A probe on a point of the path drawing, and what it touches there. */

@@ -12,6 +12,9 @@ export const instantSchema = z.union(
 /** Text that names something: not empty, bounded. */
 export const idSchema = wholeText().min(1, { error: 'expected some text' }).max(200);
 
+/** Note of a look that was said of everything at once: it was not looked at by itself, and excuses no part. */
+export const SAID_OF_ALL = 'said of all at once';
+
 /** Fields every reading carries, whatever was read. */
 const common = {
   id: idSchema,
@@ -34,6 +37,7 @@ export interface BaseReading {
   /** ISO 8601. */
   readonly at: string;
   readonly unsteady?: boolean | undefined;
+  readonly note?: string | undefined;
   /** Id of the mistaken reading it takes the place of. */
   readonly corrects?: string | undefined;
   /** °C of the battery, or of its electrolyte, where a test asks for it. */

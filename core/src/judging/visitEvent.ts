@@ -48,6 +48,8 @@ const findingKeySchema = wholeText().min(1).max(200).describe('Finding as code@s
 const name = wholeText().max(200);
 export const LONGEST_REASON = 500;
 export const LONGEST_REMARK = 2000;
+/** Letters of a picture in base64: about 600 kB. */
+export const LONGEST_PICTURE = 800_000;
 const reason = wholeText()
   .trim()
   .min(1, { error: 'say why' })
@@ -102,6 +104,28 @@ export const visitEventSchema = z.discriminatedUnion('kind', [
     point: runPointSchema,
     /** The point of the run it comes after. */
     after: wholeText().max(60),
+  }),
+  /** Before the first clamp came off: how modules were kept fed, and how long the key had been off. */
+  z.strictObject({
+    kind: z.literal('made-safe'),
+    ...common,
+    memoryPower: z.enum(['connected', 'not-needed']),
+    keyOffMinutes: z.number().nonnegative().max(1440).optional(),
+  }),
+  /**
+   * A picture of something, scaled down where it was taken. Its data is kept apart by the server: what comes back from
+   * there has none.
+   */
+  z.strictObject({
+    kind: z.literal('photographed'),
+    ...common,
+    step: wholeText().max(100),
+    point: wholeText().max(100),
+    /** JPEG in base64. */
+    data: z
+      .base64({ error: 'expected a picture in base64' })
+      .max(LONGEST_PICTURE, { error: 'expected a picture scaled down' })
+      .optional(),
   }),
   /** Opened by mistake and nothing read in it: it counts nowhere, and takes nothing more. */
   z.strictObject({ kind: z.literal('discarded'), ...common, reason }),

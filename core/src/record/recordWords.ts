@@ -30,6 +30,12 @@ export const eventWords = (event: VisitEvent, time: (iso: string) => string): st
       return `${when}discarded, opened by mistake: ${event.reason}`;
     case 'point-named':
       return `${when}named a place along ${pointName(`${event.run}:${event.point}`)}`;
+    case 'made-safe':
+      return `${when}taken apart${event.memoryPower === 'connected' ? ', memory power connected' : ''}${
+        event.keyOffMinutes === undefined ? '' : `, key off for ${event.keyOffMinutes} min`
+      }`;
+    case 'photographed':
+      return `${when}picture of ${pointName(event.point)}`;
     case 'planned':
       return `${when}to do: ${event.action}`;
     case 'refused':

@@ -84,3 +84,20 @@ export const batteryFitsBank = (
   const volts = battery.nominalVolts ?? 12;
   return volts === wanted ? null : `expected a battery of ${wanted} V for ${unit.id}, this one is of ${volts} V`;
 };
+
+/**
+ * The posts the mains sit on, by position: where the bank's own volts are read, and where the simulated machine is tapped.
+ * As the unit says, of several the first; else the positive at the head of the first string and the negative at the foot
+ * of the last, so that every battery has as much cable as the next.
+ */
+export const bankEnds = (unit: Unit): { readonly plus: string; readonly minus: string } => {
+  const rows = strings(unit.bank);
+  const told = (posts: readonly string[] | undefined): string | undefined =>
+    posts
+      ?.map(([position = '']) => position)
+      .find((position) => unit.bank.batteries.some((own) => own.position === position));
+  return {
+    plus: told(unit.takeOff?.positive) ?? present(rows[0]?.[0]).position,
+    minus: told(unit.takeOff?.negative) ?? present(rows.at(-1)?.at(-1)).position,
+  };
+};

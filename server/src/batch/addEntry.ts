@@ -15,6 +15,7 @@ import { ClientError } from '../http/problem';
 import { fitPartOfUnit, strayPlace } from '../part/savePart';
 import { loadUnit } from '../unit/unitStore';
 import {
+  apartFromPicture,
   insertEvent,
   insertReading,
   insertVisit,
@@ -69,7 +70,7 @@ const isStored = async (db: Queryable, fleetId: string, entry: Entry, path: stri
     entry.kind === 'event'
       ? ([
           entry.event.eventId,
-          entry.event,
+          apartFromPicture(entry.event).body,
           await storedEvent(db, fleetId, entry.event.eventId),
           'event.eventId',
         ] as const)

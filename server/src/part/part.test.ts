@@ -45,14 +45,14 @@ describe('alternators and starters as things', () => {
     ]);
   });
   it('bring their rating into the unit, where the last one sits; one entered late does not', async () => {
-    const rated = async () => (await unitOf('C-01')).unit.alternators?.[0]?.ratedAmps;
+    const rated = async () => (await unitOf('R-02')).unit.alternators?.[0]?.ratedAmps;
     await send(
-      '/api/units/C-01/parts',
+      '/api/units/R-02/parts',
       'POST',
       draft('ALT1', '2026-05-01T12:00:00Z', { ratedAmps: 180, type: 'AX-180', make: 'Torvik' }),
     );
     expect(await rated()).toBe(180);
-    await send('/api/units/C-01/parts', 'POST', draft('ALT1', '2024-05-01T12:00:00Z', { ratedAmps: 90 }));
+    await send('/api/units/R-02/parts', 'POST', draft('ALT1', '2024-05-01T12:00:00Z', { ratedAmps: 90 }));
     expect(await rated()).toBe(180);
   });
   it('are looked up by make and type once they are on record', async () => {

@@ -1,5 +1,6 @@
 import type { VisitDetail } from '@vaktman/contract';
 import { Hono } from 'hono';
+import { validate as isUuid } from 'uuid';
 import type { Pool } from '../database/pool';
 import { feedAnswer } from '../feed/feedRoute';
 import { loadFleet } from '../fleet/fleetStore';
@@ -7,7 +8,7 @@ import { notFound } from '../http/problem';
 import type { StreamCount } from '../http/streamCount';
 import type { PdfThread } from '../record/pdfThread';
 import { fileAnswer, recordAnswer } from '../record/recordRoute';
-import { loadVisit } from './visitStore';
+import { loadPicture, loadVisit } from './visitStore';
 
 /**
  * Visits: each whole, as record and file, and the instruments' feed of its steps.
@@ -32,6 +33,18 @@ export const visitRoutes = (
   routes.get('/:visitId/record.pdf', async (c) => {
     const [visit, fleet] = await Promise.all([stored(c.req.param('visitId')), loadFleet(pool, await fleetId())]);
     return recordAnswer(pdfs, visit, fleet?.timeZone ?? 'UTC', c.req.query('paper'));
+  });
+  routes.get('/:visitId/pictures/:eventId', async (c) => {
+    const { visitId, eventId } = c.req.param();
+    const jpeg = [visitId, eventId].every((id) => isUuid(id))
+      ? await loadPicture(pool, await fleetId(), visitId, eventId)
+      : null;
+    if (jpeg === null) throw notFound(`Picture ${eventId}`);
+    // A picture never changes.
+    return c.body(new Uint8Array(jpeg), 200, {
+      'content-type': 'image/jpeg',
+      'cache-control': 'private, max-age=31536000, immutable',
+    });
   });
   return routes;
 };

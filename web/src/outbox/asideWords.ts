@@ -31,6 +31,10 @@ export const entryWords = (entry: Entry): string => {
           return `Cautions acknowledged, ${at}`;
         case 'point-named':
           return `the name ${event.point} along a run`;
+        case 'made-safe':
+          return `Taken apart, ${at}`;
+        case 'photographed':
+          return `Picture of ${pointName(event.point)}, ${at}`;
         case 'discarded':
           return `Visit discarded, ${at}: ${event.reason}`;
         case 'amended':

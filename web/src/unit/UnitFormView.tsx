@@ -15,6 +15,7 @@ import { FailedPage } from '../frame/FailedPage';
 import { TitleBlock } from '../frame/TitleBlock';
 import { NARROW, PHONE } from '../theme/screen';
 import { AskBeforeSaving } from './AskBeforeSaving';
+import { ApartFields } from './ApartFields';
 import { BankFields } from './BankFields';
 import { DrawnUnit } from './DrawnUnit';
 import { CableFields, MethodFields } from './FigureFields';
@@ -103,6 +104,7 @@ const UnitForm = ({
       >
         <Main>
           <BankFields isNew={before === null} yards={yards} />
+          <ApartFields control={control} arrangement={values.arrangement} />
           <StarterFields control={control} />
           <AlternatorFields control={control} />
           <CableFields control={control} hasLinks={batteryCount(values.arrangement) > 1} />

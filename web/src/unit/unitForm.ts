@@ -3,12 +3,13 @@ import {
   ARRANGEMENTS,
   batteriesInOrder,
   parseArrangement,
-  parseDecimal,
   problemsOf,
   type Arrangement,
   type Cable,
   type Unit,
 } from '@vaktman/core';
+import { apartFrom, apartOf, EMPTY_APART, type ApartFormFields } from './apartForm';
+import { filled, group, number, text, word } from './typedFields';
 import type { Resolver } from 'react-hook-form';
 import { errorTree } from '../control/draftForm';
 
@@ -37,7 +38,7 @@ export interface CableFormFields {
 }
 
 /** The form as typed: texts only, so that nothing half-typed is lost or rounded. */
-export interface UnitFormFields {
+export interface UnitFormFields extends ApartFormFields {
   id: string;
   description: string;
   yardId: string;
@@ -89,8 +90,6 @@ export const batteryCount = (arrangement: string): number => {
   return series * parallel;
 };
 
-const text = (value: string | number | undefined): string => (value === undefined ? '' : String(value));
-
 const cableFrom = (cable: Cable | undefined): CableFormFields => ({
   size: cable?.areaMm2 === undefined ? (cable?.awg ?? '') : String(cable.areaMm2),
   sizeUnit: cable?.areaMm2 === undefined && cable?.awg !== undefined ? 'awg' : 'mm2',
@@ -116,6 +115,7 @@ export const emptyForm = (yardId: string): UnitFormFields => ({
   oil: '',
   beltRatio: '',
   makerLimits: [],
+  ...EMPTY_APART,
 });
 
 export const formFrom = ({
@@ -155,8 +155,9 @@ export const formFrom = ({
   oil: unit.engine?.oil ?? '',
   beltRatio: text(unit.engine?.beltRatio),
   makerLimits: Object.entries(unit.makerLimits ?? {}).flatMap(([name, value]) =>
-    typeof value === 'number' ? [{ name, value: String(value) }] : [],
+    typeof value === 'number' && name !== 'drainAmps' ? [{ name, value: String(value) }] : [],
   ),
+  ...apartFrom(unit),
 });
 
 /** A form filled after the likeness of a unit: what is wired the same, without number, serials and fitted dates. */
@@ -170,10 +171,6 @@ const cableOf = ({ size, sizeUnit, lengthM }: CableFormFields): object => ({
   ...filled('lengthM', number(lengthM)),
 });
 
-/** What of a group was filled in; nothing when nothing was. */
-const group = <Key extends string>(key: Key, entries: Readonly<Record<string, unknown>>): { [K in Key]?: unknown } =>
-  Object.keys(entries).length === 0 ? {} : ({ [key]: entries } as { [K in Key]: unknown });
-
 const describedCables = (form: UnitFormFields): Record<string, object> =>
   Object.fromEntries(
     CABLE_KEYS.flatMap((key): [string, object][] => {
@@ -182,15 +179,18 @@ const describedCables = (form: UnitFormFields): Record<string, object> =>
     }),
   );
 
-const filled = <Key extends string, Value>(key: Key, value: Value | undefined): { [K in Key]?: Value } =>
-  value === undefined ? {} : ({ [key]: value } as { [K in Key]: Value });
-const word = (value: string): string | undefined => (value.trim() === '' ? undefined : value.trim());
-const number = (value: string): number | undefined => (value.trim() === '' ? undefined : parseDecimal(value));
-
 /** The form as a unit description, unchecked. What the form does not show is kept from the unit as it was. */
 const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => {
   const { series } = parseArrangement(form.arrangement as Arrangement);
-  const { cables: _cables, engine: _engine, makerLimits, ...kept } = before?.unit ?? {};
+  const {
+    cables: _cables,
+    engine: _engine,
+    takeOff: _takeOff,
+    memoryPower: _memoryPower,
+    keyOffWaitMinutes: _wait,
+    makerLimits,
+    ...kept
+  } = before?.unit ?? {};
   return {
     yardId: form.yardId,
     profile: form.profile === '' ? null : form.profile,
@@ -233,6 +233,7 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
         remoteSense: remoteSense === 'yes',
         ...filled('regulator', word(regulator)),
       })),
+      ...apartOf(form, before?.unit),
       ...group('cables', describedCables(form)),
       ...group('engine', {
         ...filled('cylinders', number(form.cylinders)),
@@ -242,6 +243,7 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
       ...group('makerLimits', {
         ...filled('starterDropRule', makerLimits?.starterDropRule),
         ...filled('chargeDropRule', makerLimits?.chargeDropRule),
+        ...filled('drainAmps', number(form.parkedAmps)),
         ...Object.fromEntries(
           form.makerLimits.filter(({ name }) => name !== '').map(({ name, value }) => [name, number(value) ?? NaN]),
         ),
@@ -261,6 +263,9 @@ const fieldOf = (path: string, form: UnitFormFields): string =>
     .replace(/^batteries\.(\d+)\.rating\.standard$/, 'batteries.$1.ratingStandard')
     .replace(/^cables\.(\w+)\.(areaMm2|awg)$/, 'cables.$1.size')
     .replace(/^engine\./, '')
+    .replace(/^takeOff\.positive.*$/, 'takeOffPlus')
+    .replace(/^takeOff\.negative.*$/, 'takeOffMinus')
+    .replace(/^makerLimits\.drainAmps$/, 'parkedAmps')
     .replace(
       /^makerLimits\.(\w+)$/,
       (_all, name: string) => `makerLimits.${form.makerLimits.findIndex((limit) => limit.name === name)}.value`,

@@ -22,6 +22,8 @@ import { instantNow } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
 import { Mark } from '../control/Mark';
 import { RadioList } from '../control/RadioList';
+import { PictureKey } from '../picture/PictureKey';
+import { Pictures } from '../picture/Pictures';
 import { PHONE } from '../theme/screen';
 import { BatteryFitting } from './BatteryFitting';
 import { FittedPart, partPlaceOf } from './FittedPart';
@@ -164,6 +166,10 @@ export const FindingItem = ({
       {finding.code === 'cause.owed' ? (
         <CauseSheet judged={judged} visitId={visitId} subject={finding.subject} />
       ) : null}
+      <div>
+        <PictureKey detail={detail} step="finding" point={finding.subject} />
+        <Pictures detail={detail} point={finding.subject} />
+      </div>
       {decisionsOf(detail, key).map((words) => (
         <p key={words} className="decided">
           {words}

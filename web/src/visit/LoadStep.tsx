@@ -1,4 +1,4 @@
-import { CAUTION_WORDS, refusal } from '@vaktman/core';
+import { apartAsked, CAUTION_WORDS, refusal } from '@vaktman/core';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
 import { LoadEntry } from './load/LoadEntry';
 import { LoadRefused } from './load/LoadRefused';
@@ -6,6 +6,8 @@ import { LoadStart } from './load/LoadStart';
 import { Stop } from './load/loadStyle';
 import { LoadVerdict } from './load/LoadVerdict';
 import { useLoadTest } from './load/useLoadTest';
+import { SafelyApart } from './load/SafelyApart';
+import { placePath } from './nextPlace';
 import { LoadHold } from './LoadHold';
 import type { StepProps } from './stepProps';
 import { isRetest } from './useVisit';
@@ -71,6 +73,17 @@ export const LoadStep = (props: StepProps) => {
               : `At ${where} the chart has ended and a discharged battery may be frozen. Warm it above −18 °C first.`}
           </p>
         </Stop>
+      </VisitFrame>
+    );
+  const apart = apartAsked(detail.file.unit, detail.events);
+  if (apart !== null)
+    return (
+      <VisitFrame {...frame} caution={CAUTION_WORDS['ground-first']}>
+        <SafelyApart
+          detail={detail}
+          asked={apart}
+          path={placePath(detail.file.visit.id, { step: 'battery.load', point })}
+        />
       </VisitFrame>
     );
   return (

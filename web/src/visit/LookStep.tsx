@@ -1,14 +1,27 @@
-import { present, CAUTION_WORDS } from '@vaktman/core';
+import { present, CAUTION_WORDS, SAID_OF_ALL } from '@vaktman/core';
 import type { Seen } from './lookChoices';
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { AskReason } from '../control/AskReason';
 import { inReach } from '../control/inReach';
 import { PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { PHONE } from '../theme/screen';
-import { chosen, furtherLooks, lookRows, type LookRow } from './lookChoices';
+import { PictureKey } from '../picture/PictureKey';
+import { Pictures } from '../picture/Pictures';
+import {
+  becauseOf,
+  chosenAll,
+  furtherLooks,
+  isUnseen,
+  lookRows,
+  seenWith,
+  takesSeveral,
+  unseenBecause,
+  type LookRow,
+} from './lookChoices';
 import { onwardPath } from './nextPlace';
 import type { StepProps } from './stepProps';
 import { isRetest, useRecorder } from './useVisit';
@@ -84,6 +97,7 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
   const [busy, setBusy] = useState(false);
+  const [unseen, setUnseen] = useState<{ seen: Seen; mistaken: string | undefined } | null>(null);
   const { current } = judged.outcomes.facts;
   const rows = lookRows(detail.file.unit);
   const readingAt = ({ step, point }: LookRow) => current.get(`${step}@${point}`);
@@ -95,25 +109,33 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const restIsSound = async (): Promise<void> => {
     const { pathname } = window.location;
     setBusy(true);
-    for (const row of unread) await record(present(row.choices[0]).seen);
+    for (const row of unread) await recorder.reading({ ...present(row.choices[0]).seen, note: SAID_OF_ALL });
     // Whoever has left meanwhile is not fetched back: the address changes before the view does.
     if (window.location.pathname === pathname) await navigate(`/visits/${visitId}`);
   };
   const line = (row: LookRow) => {
-    const own = isOpen(row) ? null : chosen(row, readingAt(row));
+    const own = isOpen(row) ? [] : chosenAll(row, readingAt(row));
+    const hints = own.map(({ hint }) => hint).filter((hint) => hint !== '');
+    const why = unseenBecause(readingAt(row));
     const verdict = judged.outcomes.at(row.step, row.point)?.verdict;
     return (
       <Row key={`${row.step} ${row.point}`}>
         <h3>{row.title}</h3>
         <Choices
           aria-label={row.title}
-          selectionMode="single"
-          disallowEmptySelection={own !== null}
-          selectedKeys={own === null ? [] : [own.words]}
+          selectionMode={takesSeveral(row) ? 'multiple' : 'single'}
+          disallowEmptySelection={own.length > 0}
+          selectedKeys={own.map(({ words }) => words)}
           onSelectionChange={(keys) => {
-            const pressed = row.choices.find(({ words }) => keys.has(words));
-            if (pressed !== undefined && pressed !== own)
-              void record(pressed.seen, isOpen(row) ? undefined : readingAt(row)?.id);
+            const pressed = row.choices.find(
+              (choice) =>
+                keys.has(choice.words) !== own.includes(choice) && (keys.has(choice.words) || takesSeveral(row)),
+            );
+            if (pressed === undefined) return;
+            const mistaken = isOpen(row) ? undefined : readingAt(row)?.id;
+            const seen = seenWith(row, own, pressed);
+            if (isUnseen(seen)) setUnseen({ seen, mistaken });
+            else void record(seen, mistaken);
           }}
         >
           {row.choices.map(({ words }) => (
@@ -129,7 +151,15 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         ) : (
           <Mark kind={VERDICT_MARK[verdict]} />
         )}
-        {own === null || own.hint === '' ? null : <small>{own.hint}</small>}
+        {hints.length === 0 && why === null ? null : (
+          <small>{[...hints, ...(why === null ? [] : [`Because: ${why}`])].join(' ')}</small>
+        )}
+        {verdict === 'fail' || verdict === 'marginal' ? (
+          <small>
+            <PictureKey detail={detail} step={row.step} point={row.point} />
+            <Pictures detail={detail} point={row.point} />
+          </small>
+        ) : null}
       </Row>
     );
   };
@@ -146,6 +176,16 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         </p>
       }
     >
+      {unseen === null ? null : (
+        <AskReason
+          title="Why could it not be seen?"
+          words="It counts as unread for what it could explain. The reason is kept with the visit."
+          usual={['boxed in', 'under snow or ice', 'no light', 'cannot be reached']}
+          saveWords="Not seen"
+          save={(reason) => record(becauseOf(unseen.seen, reason), unseen.mistaken).then(() => setUnseen(null))}
+          close={() => setUnseen(null)}
+        />
+      )}
       <h2>Look before you measure</h2>
       <List>{rows.map(line)}</List>
       <h2>When you are there</h2>

@@ -8,6 +8,7 @@ import { saveText } from '../control/saveText';
 import { useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { SEVERITY_MARK } from './severityMark';
+import { Pictures } from '../picture/Pictures';
 import { Amend } from './Amend';
 import type { StepProps } from './stepProps';
 import { Keys, Side, VisitSheet } from './VisitSheet';
@@ -88,6 +89,7 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             ))}
           </ul>
         </section>
+        <Pictures detail={detail} />
         {record.beforeAfter.length === 0 ? null : (
           <section>
             <h2>Before and after repair</h2>

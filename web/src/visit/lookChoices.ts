@@ -211,6 +211,75 @@ export const lookRows = (unit: Unit): LookRow[] => [
   ...positions(unit).flatMap((position) => [batteryCase(position), joint(`${position}+`), joint(`${position}-`)]),
 ];
 
+type CaseSeen = Extract<Seen, { step: 'look.case' }>;
+const isCase = (seen: Seen): seen is CaseSeen => seen.step === 'look.case';
+
+/** True of an answer that stands by itself: sound, or not seen. */
+const standsAlone = ({ seen }: LookChoice): boolean =>
+  isCase(seen) &&
+  (seen.condition === 'unseen' || (seen.condition === 'sound' && seen.electrolyte !== 'low' && seen.fluid !== 'dark'));
+
+/** True where a part may have several faults at once. */
+export const takesSeveral = ({ step }: LookRow): boolean => step === 'look.case';
+
+/** Every choice a recorded look stands for: several where a part has several faults. */
+export const chosenAll = (row: LookRow, reading: Reading | undefined): readonly LookChoice[] => {
+  if (reading?.step !== 'look.case') {
+    const one = chosen(row, reading);
+    return one === null ? [] : [one];
+  }
+  const conditions: readonly string[] = [reading.condition, ...(reading.also ?? [])];
+  const faults = row.choices.filter(
+    ({ seen }) =>
+      isCase(seen) &&
+      ((seen.condition !== 'sound' && conditions.includes(seen.condition)) ||
+        (seen.electrolyte === 'low' && reading.electrolyte === 'low') ||
+        (seen.fluid === 'dark' && (reading.fluid === 'dark' || reading.fluid === 'speckled'))),
+  );
+  return faults.length > 0 ? faults : row.choices.slice(0, 1);
+};
+
+/**
+ * What is recorded when a choice is pressed beside those that stand: of a case its faults together, and what was pressed
+ * again taken away; of everything else the one pressed.
+ */
+export const seenWith = (row: LookRow, before: readonly LookChoice[], pressed: LookChoice): Seen => {
+  if (!takesSeveral(row)) return pressed.seen;
+  const kept = before.filter((own) => own !== pressed && !standsAlone(own));
+  const first = row.choices[0] ?? pressed;
+  const all = standsAlone(pressed)
+    ? [pressed]
+    : before.includes(pressed)
+      ? kept.length > 0
+        ? kept
+        : [first]
+      : [...kept, pressed];
+  const cases = all.map(({ seen }) => seen).filter(isCase);
+  const [one, ...others] = cases;
+  if (one === undefined || others.length === 0) return all[0]?.seen ?? pressed.seen;
+  const [condition = 'sound', ...also] = cases.map((seen) => seen.condition).filter((own) => own !== 'sound');
+  return {
+    ...one,
+    condition,
+    ...(also.length === 0 ? {} : { also: also.filter((own) => own !== 'unseen') }),
+    electrolyte: cases.some(({ electrolyte }) => electrolyte === 'low') ? 'low' : 'unseen',
+    fluid: cases.some(({ fluid }) => fluid === 'dark') ? 'dark' : 'unseen',
+  } as CaseSeen;
+};
+
+/** True where nobody could see it, and the reason is kept. */
+export const isUnseen = (seen: Seen): boolean => 'condition' in seen && seen.condition === 'unseen';
+
+/** Why something was not seen; null where it was, or nobody said. */
+export const unseenBecause = (reading: Reading | undefined): string | null => {
+  if (reading === undefined || !('condition' in reading) || reading.condition !== 'unseen') return null;
+  return (reading.step === 'look.case' ? reading.why : reading.note) ?? null;
+};
+
+/** What was not seen, with the reason. */
+export const becauseOf = (seen: Seen, reason: string): Seen & { note?: string } =>
+  isCase(seen) ? { ...seen, why: reason } : { ...seen, note: reason };
+
 /** The choice a recorded look stands for, or null when it was recorded in other words. */
 export const chosen = (row: LookRow, reading: Reading | undefined): LookChoice | null => {
   if (reading === undefined) return null;
