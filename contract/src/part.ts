@@ -1,4 +1,4 @@
-import { instantSchema, partFittingSchema, partSchema } from '@vaktman/core';
+import { partFittingSchema, partSchema } from '@vaktman/core';
 import * as z from 'zod';
 
 /** A stay of an alternator or a starter at its place in a unit. */
@@ -16,7 +16,9 @@ export type PartStayRow = z.infer<typeof partStaySchema>;
 export const partStaysSchema = z.object({ stays: z.array(partStaySchema) });
 
 /** A part that was put in before, entered outside a visit. */
-export const partDraftSchema = partFittingSchema.extend({ fittedAt: instantSchema });
+export const partDraftSchema = partFittingSchema.extend({
+  fittedAt: z.iso.datetime({ offset: true, error: 'expected the day it was put in' }),
+});
 export type PartDraft = z.infer<typeof partDraftSchema>;
 
 /** Makes and types this shop has on record, with their ratings. */

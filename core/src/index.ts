@@ -24,6 +24,7 @@ export * from './drawing/bankLayout';
 export * from './unit/differences';
 export * from './drawing/pathLayout';
 export * from './history/partRepeat';
+export * from './planning/changeCosts';
 export * from './planning/instrument';
 export * from './battery/dateCode';
 export * from './visit/apart';

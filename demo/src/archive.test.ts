@@ -36,3 +36,29 @@ describe('the demo fleet', () => {
     expect(archive.placements.filter(({ unitId, to }) => unitId === 'R-02' && to !== null)).toHaveLength(1);
   });
 });
+
+describe('the visits out of the ordinary', () => {
+  const told = (unitId: string, day: string) => {
+    const visit = demoArchive().visits.find(
+      ({ opening }) => opening.unit.id === unitId && opening.visit.at.startsWith(day),
+    )!;
+    const repairs = visit.events.flatMap((event) => (event.kind === 'repaired' ? [event.repair] : []));
+    return judge({ ...visit.opening, readings: visit.readings, repairs });
+  };
+  const codes = (unitId: string, day: string) =>
+    told(unitId, day).findings.flatMap(({ code, severity }) => (severity === 'watch' ? [] : [code]));
+  it('trace a drain to its circuit, and find it gone once that is repaired', () =>
+    expect(codes('S-04', '2026-09-15')).not.toContain('drain.parked'));
+  it('find a lug that comes and goes, and the volts steady after it', () =>
+    expect(codes('L-08', '2026-08-20')).not.toContain('joint.unsteady'));
+  it('walk a control wire to its plug', () =>
+    expect(codes('G-05', '2026-03-12')).not.toContain('start.control-circuit'));
+  it('hold an alternator that was replaced before until it is known what kills it', () => {
+    expect(codes('C-01', '2026-08-13')).toContain('cause.owed');
+    expect(told('C-01', '2026-08-13').findings.find(({ code }) => code === 'alternator.low-output')?.severity).toBe(
+      'recheck',
+    );
+  });
+  it('end a quick look with no sign of a fault, never with ready', () =>
+    expect(told('P-12', '2025-12-29').disposition).toBe('no-sign'));
+});

@@ -1,7 +1,8 @@
 import { present, type Instrument } from '@vaktman/core';
 import { archiveSchema, type Archive } from '@vaktman/contract';
 import { v7 } from 'uuid';
-import { unitHistory } from './history';
+import { unitAt, unitHistory } from './history';
+import { storyVisits } from './storyVisits';
 import { seeded } from './random';
 import { UNITS } from './units';
 import type { UnitSpec } from './unitSpec';
@@ -154,6 +155,12 @@ export const demoArchive = (): Archive => {
       instrumentId: `01932a00-0000-7000-a000-${String(index + 1).padStart(12, '0')}`,
       instrument,
     })),
-    visits: histories.flatMap(({ visits }) => visits),
+    visits: [
+      ...histories.flatMap(({ visits }) => visits),
+      ...storyVisits((unitId, ms) => {
+        const { spec, stays } = present(histories.find((own) => own.spec.id === unitId));
+        return unitAt(spec, stays, ms);
+      }),
+    ].sort((a, b) => Date.parse(a.opening.visit.at) - Date.parse(b.opening.visit.at)),
   });
 };

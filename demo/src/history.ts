@@ -76,7 +76,7 @@ const stays = (spec: UnitSpec, random: Random): Stay[] => {
     });
 };
 
-const unitAt = (spec: UnitSpec, all: readonly Stay[], ms: number): Unit => {
+export const unitAt = (spec: UnitSpec, all: readonly Stay[], ms: number): Unit => {
   const { series } = parseArrangement(spec.arrangement);
   const seated = (position: string): Stay => {
     const own = all.filter((stay) => stay.position === position);

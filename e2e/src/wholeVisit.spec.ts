@@ -66,10 +66,8 @@ test('finds a resistive ground clamp, repairs it, tests it again and keeps both'
   const joint = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name: /Joint at post A −/ }) });
   await joint.getByRole('radio', { name: /Clean and brighten/ }).check({ force: true });
   await joint.getByRole('button', { name: 'It is done' }).click();
-  const cable = page
-    .getByRole('listitem')
-    .filter({ has: page.getByRole('heading', { name: /Ground side of the starter/ }) });
-  await cable.getByRole('button', { name: 'It is done' }).click();
+  // The cable it makes look lossy goes with it: both are tested again.
+  await expect(joint.getByRole('region', { name: 'Of the same cause' })).toContainText('Ground side of the starter');
   await expect(page.getByRole('heading', { name: 'To test again' })).toBeVisible();
   await page.getByRole('link', { name: /^Next: volts lost at a joint, post A −, again/ }).click();
   await measure(page, 'Volts lost at post A −', '0.02');
@@ -82,7 +80,7 @@ test('finds a resistive ground clamp, repairs it, tests it again and keeps both'
   await closeVisit(page);
 
   const visit = await vaktman.visit(visitId);
-  expect(visit.file.repairs).toHaveLength(2);
+  expect(visit.file.repairs).toHaveLength(1);
   const text = await recordText(vaktman, visitId);
   expect(text).toContain('Before and after repair');
   expect(text).toContain('0.62 V at 500 A');

@@ -18,6 +18,8 @@ const settingsSchema = z.object({
   instruments: z.partialRecord(z.enum(INSTRUMENT_KINDS), z.string()).catch({}),
   /** Amps of a clamp are typed as the millivolts its meter shows. */
   clampMillivolts: z.boolean().catch(false),
+  /** What one battery costs, as typed, in the shop's own money. */
+  batteryPrice: z.string().catch(''),
 });
 export type Settings = Readonly<z.infer<typeof settingsSchema>>;
 
@@ -31,6 +33,7 @@ const DEFAULTS: Settings = {
   bankAtOnce: true,
   instruments: {},
   clampMillivolts: false,
+  batteryPrice: '',
 };
 
 /** Settings of this device as last left. */
@@ -53,12 +56,14 @@ export const settingsSlice = createSlice({
       const { [kind]: _before, ...others } = state.instruments;
       return { ...state, instruments: name === null ? others : { ...others, [kind]: name } };
     },
+    batteryPriceTyped: (state, { payload }: PayloadAction<string>) => ({ ...state, batteryPrice: payload }),
     clampMillivoltsToggled: (state) => ({ ...state, clampMillivolts: !state.clampMillivolts }),
     personChosen: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
   },
 });
 export const {
   instrumentChosen,
+  batteryPriceTyped,
   clampMillivoltsToggled,
   settingsLoaded,
   themeToggled,

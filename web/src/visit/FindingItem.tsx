@@ -27,6 +27,7 @@ import { Pictures } from '../picture/Pictures';
 import { PHONE } from '../theme/screen';
 import { BatteryFitting } from './BatteryFitting';
 import { FittedPart, partPlaceOf } from './FittedPart';
+import { ChangeCosts } from './ChangeCosts';
 import { CauseSheet } from './CauseSheet';
 import { placePath } from './nextPlace';
 import { RechargeAdvice } from './RechargeAdvice';
@@ -74,6 +75,8 @@ const Keys = styled.div`
   }
 `;
 
+const NOTHING: readonly string[] = [];
+
 const isBatteryReplacement = (action: Action, positionsOfUnit: readonly string[]): boolean =>
   action.kind === 'replace' && (action.point === 'bank' || positionsOfUnit.includes(action.point));
 
@@ -92,12 +95,14 @@ export const FindingItem = ({
   detail,
   judged,
   finding,
+  explains = NOTHING,
   children,
 }: {
   detail: VisitDetail;
   judged: Judged;
   finding: Finding;
-  /** What is of the same cause. */
+  /** Findings of the same cause, as code@subject: they are tested again with it. */
+  explains?: readonly string[];
   children?: ReactNode;
 }) => {
   const { file } = detail;
@@ -122,7 +127,7 @@ export const FindingItem = ({
           point: action.point,
           action: action.words,
           kind: action.kind,
-          closes: [key],
+          closes: [key, ...explains],
         },
         ...(fitted === undefined ? {} : { fitted }),
         ...(part === undefined ? {} : { part }),
@@ -181,6 +186,9 @@ export const FindingItem = ({
         onChange={setChosen}
         options={actions.map(({ words }) => [words, words] as const)}
       />
+      {action.kind === 'replace' && at.length > 1 && at.includes(finding.subject) ? (
+        <ChangeCosts unit={file.unit} position={finding.subject} />
+      ) : null}
       {action.kind === 'recharge' && battery !== undefined ? (
         <RechargeAdvice
           battery={battery}

@@ -29,7 +29,7 @@ export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const groups = foldByCause(judgement.findings, detail.file.unit);
   // What was taken apart stands after the finding it was folded under.
   const shown = groups.flatMap((group) => [
-    group,
+    { ...group, folded: group.folded.filter((finding) => !apart.has(keyOf(finding))) },
     ...group.folded
       .filter((finding) => apart.has(keyOf(finding)))
       .map((finding) => ({ finding, folded: [] as readonly Finding[] })),
@@ -43,8 +43,14 @@ export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         ) : null}
         <ul>
           {shown.map(({ finding, folded }) => (
-            <FindingItem key={keyOf(finding)} detail={detail} judged={judged} finding={finding}>
-              <SameCause findings={folded.filter((other) => !apart.has(keyOf(other)))} takeApart={takeApart} />
+            <FindingItem
+              key={keyOf(finding)}
+              detail={detail}
+              judged={judged}
+              finding={finding}
+              explains={folded.map(keyOf)}
+            >
+              <SameCause findings={folded} takeApart={takeApart} />
             </FindingItem>
           ))}
         </ul>

@@ -114,8 +114,13 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
     if (window.location.pathname === pathname) await navigate(`/visits/${visitId}`);
   };
   const line = (row: LookRow) => {
-    const own = isOpen(row) ? [] : chosenAll(row, readingAt(row));
-    const hints = own.map(({ hint }) => hint).filter((hint) => hint !== '');
+    // What was said of all at once can be said of each by itself.
+    const inBulk = readingAt(row)?.note === SAID_OF_ALL;
+    const own = isOpen(row) || inBulk ? [] : chosenAll(row, readingAt(row));
+    const hints = [
+      ...own.map(({ hint }) => hint).filter((hint) => hint !== ''),
+      ...(inBulk ? ['Said of all at once.'] : []),
+    ];
     const why = unseenBecause(readingAt(row));
     const verdict = judged.outcomes.at(row.step, row.point)?.verdict;
     return (
