@@ -25,6 +25,13 @@ export const gravityChargePercent = (gravityAt27C: number): number => interpolat
 export const freezingPointC = (gravityAt27C: number): number => interpolate(FREEZING_CHART, gravityAt27C);
 
 /**
+ * Whether a battery may be frozen: then it is warmed before a charger goes on.
+ * @param celsius of the battery, or of the air; null where neither is known
+ */
+export const mayBeFrozen = (stateOfChargePercent: number, celsius: number | null): boolean =>
+  celsius !== null && celsius <= freezesAtC(stateOfChargePercent);
+
+/**
  * Temperature at which the electrolyte of a battery freezes at a state of charge, °C: a flat battery freezes on a night on
  * which a full one starts. Both published charts, one after the other.
  */

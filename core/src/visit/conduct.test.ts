@@ -7,6 +7,7 @@ import {
   conductNext,
   crankCoolDown,
   FINDING_CODES,
+  isSeparating,
   judge,
   leadsFor,
   loadCoolDown,
@@ -300,5 +301,26 @@ describe('the drawn walk', () => {
     expect(at.get('starterRestCleaned')).toBe('ruled-out');
     expect(at.get('motorCranking')).toBe('open');
     expect(at.get('attempt.0')).toBe('ruled-out');
+  });
+});
+
+describe('a clean test that was asked for because of a finding', () => {
+  const lossy = [
+    { step: 'start.drop', point: 'positive', volts: 0.1, by: 'pile', amps: 500 },
+    { step: 'start.drop', point: 'negative', volts: 0.6, by: 'pile', amps: 500 },
+    { step: 'start.joint', point: 'starter.ground', volts: 0.01, during: 'pile', amps: 500 },
+  ] as const;
+  const asked = (step: 'start.joint' | 'charge.volts', point: string) => {
+    const file = visitWith([...lossy]);
+    return isSeparating(judge(file), new Outcomes(visitFacts(file)), { step, point });
+  };
+  it('leaves what else could be it, as long as the finding stands', () => {
+    expect(asked('start.joint', 'starter.ground')).toBe(true);
+    expect(asked('start.joint', 'starter.B+')).toBe(false);
+    expect(asked('charge.volts', 'bank')).toBe(false);
+    const file = visitWith([...lossy]);
+    const left = separatingTests(judge(file), new Outcomes(visitFacts(file))).map(({ point }) => point);
+    expect(left).toContain('block.ground');
+    expect(left).not.toContain('starter.ground');
   });
 });

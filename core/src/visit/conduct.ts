@@ -4,7 +4,7 @@ import { stepTitle } from '../step/catalogue';
 import { pointName } from '../unit/pointName';
 import type { Judgement } from './judgement';
 import { nextStep, type NextStep } from './next';
-import { obligatoryPlaces } from './obligation';
+import { obligatoryPlaces, type Place } from './obligation';
 import type { Outcomes } from './outcomes';
 import { blockedBy } from './precondition';
 import type { Retest } from './retest';
@@ -59,6 +59,15 @@ export const conductNext = (
   );
   return next === null || skipped.has(`${next.step}@${next.point}`) ? null : { ...next, retest: false };
 };
+
+/**
+ * True of a test that was asked for because of a finding that is still open: its pass leaves the others that could be it.
+ */
+export const isSeparating = ({ findings }: Judgement, outcomes: Outcomes, place: Place): boolean =>
+  findings
+    .filter(({ severity }) => severity !== 'watch')
+    .flatMap(({ code, subject }) => FINDINGS[code].separates?.(subject, outcomes.facts.unit) ?? [])
+    .some(({ step, point }) => step === place.step && point === place.point);
 
 const MOST_SEPARATING = 8;
 

@@ -3,6 +3,7 @@ import {
   type Fitting,
   type PartFitting,
   actionsFor,
+  batteryTemperature,
   findingWords,
   pointName,
   positions,
@@ -193,6 +194,7 @@ export const FindingItem = ({
         <RechargeAdvice
           battery={battery}
           chargePercent={judged.judgement.figures[battery.position]?.stateOfChargePercent ?? 50}
+          celsius={batteryTemperature(judged.outcomes.facts, battery.position, null).celsius}
           unitId={file.unit.id}
           visitId={visitId}
         />

@@ -1,4 +1,4 @@
-import { chargingPlan, figure, parseDecimal, type Battery } from '@vaktman/core';
+import { celsiusText, chargingPlan, figure, freezesAtC, mayBeFrozen, parseDecimal, type Battery } from '@vaktman/core';
 import { useState } from 'react';
 import { NumberField } from '../control/NumberField';
 import { WaitClock } from './WaitClock';
@@ -7,16 +7,28 @@ import { WaitClock } from './WaitClock';
 export const RechargeAdvice = ({
   battery,
   chargePercent,
+  celsius,
   unitId,
   visitId,
 }: {
   battery: Battery;
   chargePercent: number;
+  /** Of the battery, or of the air; null where neither is known. */
+  celsius: number | null;
   unitId: string;
   visitId: string;
 }) => {
   const [amps, setAmps] = useState('20');
   const chargerAmps = parseDecimal(amps);
+  if (mayBeFrozen(chargePercent, celsius))
+    return (
+      <p>
+        <strong>
+          It may be frozen: about {figure(chargePercent, 0)} % of charge freezes at{' '}
+          {celsiusText(freezesAtC(chargePercent))}. Bring it inside and warm it through before a charger goes on.
+        </strong>
+      </p>
+    );
   if (battery.capacityAh === undefined)
     return <p>Capacity is not on record: charge until the current stays under 1 A, then let it rest 4 h.</p>;
   const plan =

@@ -281,7 +281,7 @@ export const becauseOf = (seen: Seen, reason: string): Seen & { note?: string } 
   isCase(seen) ? { ...seen, why: reason } : { ...seen, note: reason };
 
 /** The choice a recorded look stands for, or null when it was recorded in other words. */
-export const chosen = (row: LookRow, reading: Reading | undefined): LookChoice | null => {
+const chosen = (row: LookRow, reading: Reading | undefined): LookChoice | null => {
   if (reading === undefined) return null;
   const said = reading as unknown as Record<string, unknown>;
   const fitting = row.choices.filter(({ seen }) => Object.entries(seen).every(([key, value]) => said[key] === value));

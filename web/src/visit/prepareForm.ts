@@ -26,7 +26,7 @@ export const RANGE = {
   odometerKm: { min: 0, max: 10_000_000, unit: 'km' },
 } as const;
 
-export const prepareSchema = z
+const prepareSchema = z
   .object({
     technician: z.string().refine((name) => name !== '', { error: 'choose who takes the readings' }),
     reason: z.enum(VISIT_REASONS),

@@ -23,7 +23,7 @@ const Further = styled.ul`
   }
 `;
 
-/** What tells more after a failed reading, and the way to the findings. */
+/** What tells more after a failed reading, or what else could be it after a clean one, and the way to the findings. */
 export const AfterFailure = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = detail.file.visit.id;
   const tests = separatingTests(judged.judgement, judged.outcomes);

@@ -1,4 +1,4 @@
-import { ampsDecimals, figure, mainValue, type JudgedOutcome, type Reading } from '@vaktman/core';
+import { ampsDecimals, figure, isSeparating, mainValue, type JudgedOutcome, type Reading } from '@vaktman/core';
 import { Figure } from '../../control/Figure';
 import { Key, PrimaryKeyLink } from '../../control/Key';
 import { nextOnScreen, nextWords, onwardPath, placePath } from '../nextPlace';
@@ -20,7 +20,9 @@ export const BelowVerdict = ({
   const { unit } = detail.file;
   const visitId = detail.file.visit.id;
   const warm = reading.unsteady === true && step.startsWith('charge.');
-  return outcome?.verdict === 'fail' ? (
+  // What else could be it stays in sight after a test that was clean.
+  const leavesOpen = isSeparating(judged.judgement, judged.outcomes, reading);
+  return outcome?.verdict === 'fail' || leavesOpen ? (
     <AfterFailure detail={detail} judged={judged} />
   ) : warm ? (
     <WaitClock
