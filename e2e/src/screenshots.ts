@@ -130,7 +130,6 @@ const afterBatteries = async (page: Page, url: string): Promise<void> => {
   await page.goto(`${url}/charge.recharge/bank`);
   await page.getByRole('button', { name: 'It idles: start 10 min' }).click();
   await page.clock.fastForward(252_000);
-  await shot(page, 'visit-recharge');
   await page.goto(`${url}/findings`);
   await page
     .getByRole('heading', { name: /Ground side/ })
@@ -177,6 +176,18 @@ const bench = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Note it' }).click();
   await page.waitForTimeout(500);
   await shot(page, 'practice-bench');
+};
+
+/** What was seen, and the order it sets, for the machine whose alternator came twice. */
+const intake = async (page: Page): Promise<void> => {
+  await page.goto(`${vaktman.url}/units/C-01/prepare`);
+  await page.getByLabel('Battery temperature').fill('-4');
+  await choose(page, 'Why', 'complaint');
+  await page.getByText('Read, and done').click();
+  await page.getByRole('button', { name: 'What was seen' }).click();
+  await page.getByRole('button', { name: 'flat after standing', exact: true }).click();
+  await page.getByRole('img', { name: /^Order: Leakage/ }).waitFor();
+  await shot(page, 'visit-intake');
 };
 
 /** What is searched beside the standard visit: a run that loses, a parked drain, and a lug that comes and goes. */
@@ -266,6 +277,7 @@ try {
   await visit(await pageAt(1280, 800, 'night'), 'P-07', (moment) => `night-${moment}`, ['load']);
   await visit(await pageAt(390, 844, 'day'), 'P-07', (moment) => `phone-${moment}`, ['load']);
   await searched(desk, 'S-01');
+  await intake(await pageAt(1280, 800, 'day'));
   await bench(await pageAt(1280, 800, 'day', 'real'));
 } finally {
   await browser.close();
