@@ -49,6 +49,16 @@ const boxesOf = (batteries: readonly Battery[]): Battery[][] => {
   return [...groups.values()];
 };
 
+/**
+ * True where the cable of a battery goes on to the next of its box: what flows there is not its own alone. Such a battery is
+ * clamped with both cables of its post in the jaws; what only passes goes through them twice, to and fro.
+ */
+export const sharesItsCable = (bank: Bank, position: string): boolean => {
+  if (isSeriesBank(bank)) return false;
+  const box = boxesOf(batteriesInOrder(bank)).find((own) => own.some((battery) => battery.position === position)) ?? [];
+  return box.at(-1)?.position !== position;
+};
+
 const boxLabel = (index: number, count: number, what: string): string =>
   count === 1 ? '' : count === 2 && what === 'box' ? present(['left box', 'right box'][index]) : `${what} ${index + 1}`;
 

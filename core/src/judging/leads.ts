@@ -13,7 +13,10 @@ export interface Leads {
   readonly red: Probe | null;
   readonly black: Probe | null;
   /** The amps clamp: the stretch it goes round, and which way its arrow points. */
-  readonly clamp: { readonly at: StretchId | 'bank' | `post:${string}`; readonly words: string } | null;
+  readonly clamp: {
+    readonly at: StretchId | 'bank' | `post:${string}` | `riser:${string}`;
+    readonly words: string;
+  } | null;
   /** What the carbon pile loads. */
   readonly pile: { readonly at: 'starter' | 'bank'; readonly words: string } | null;
 }

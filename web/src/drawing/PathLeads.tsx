@@ -112,8 +112,9 @@ const clampPlace = (layout: PathLayout, leads: Leads): ClampPlace => {
   const at = leads.clamp?.at ?? 'bank';
   const feed = present(present(layout.stretches.find(({ id }) => id === 'starter.positive')).lines[0]);
   if (at === 'bank') return { at: [present(feed[0])[0], (present(feed[0])[1] + present(feed[1])[1]) / 2], degrees: 90 };
-  if (at.startsWith('post:')) {
-    const post = spotOf(layout, `${at.slice(5)}+`) ?? present(feed[0]);
+  if (at.startsWith('post:')) return { at: spotOf(layout, `${at.slice(5)}+`) ?? present(feed[0]), degrees: 90 };
+  if (at.startsWith('riser:')) {
+    const post = spotOf(layout, `${at.slice(6)}+`) ?? present(feed[0]);
     return { at: [post[0], post[1] - 22], degrees: 90 };
   }
   if (leads.pile?.at === 'starter') return { at: [598, 270], degrees: 0 };

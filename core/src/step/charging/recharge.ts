@@ -9,7 +9,8 @@ import { batteriesInOrder, batteryFactor, isSeriesBank, restsHigher, setNumbers 
 import type { Battery, Unit } from '../../unit/unit';
 import { readingOf } from '../../judging/readingBase';
 import { againstMax, failed, inconclusive, passed, trouble, type Outcome } from '../../judging/verdict';
-import { NO_LEADS } from '../../judging/leads';
+import { sharesItsCable } from '../../drawing/bankLayout';
+import { NO_LEADS, type Leads } from '../../judging/leads';
 import type { Blocked, Scene } from '../../judging/scene';
 import { stepRecord } from '../../judging/stepRecord';
 import { rechargePoints } from '../../unit/points';
@@ -126,13 +127,23 @@ const notFullAt = (scene: Scene, point: string): string | null => {
   return null;
 };
 
+/** Where the clamp goes round: at a post with all that is on it, or on the cable that leads to it. */
+const clampAt = (unit: Unit, point: string): NonNullable<Leads['clamp']>['at'] => {
+  if (point === 'bank') return 'bank';
+  const first = behind(unit, point)[0];
+  if (first === undefined) return 'bank';
+  return point === first.position && sharesItsCable(unit.bank, point) ? `post:${point}` : `riser:${first.position}`;
+};
+
 /** Whose lead the clamp goes round, in words. */
-const clampWords = (point: string): string => {
+const clampWords = ({ bank }: Unit, point: string): string => {
   if (point === 'bank') return 'all leads of one bank post together, arrow into the bank';
   if (point.startsWith('string:')) return `the lead of string ${point.slice(7)}, arrow into it`;
   return point.startsWith('set:')
     ? `the lead of set ${point.slice(4)}, arrow into it`
-    : `one lead of battery ${point}, arrow into it`;
+    : sharesItsCable(bank, point)
+      ? `both cables on post ${point} + together, arrow into it: what goes on to the next counts twice, to and fro`
+      : `the lead of battery ${point} by itself, arrow into it`;
 };
 
 export const recharge = stepRecord(rechargeReading, {
@@ -152,10 +163,7 @@ export const recharge = stepRecord(rechargeReading, {
     }),
   words: ({ amps, minutes, loads }) => `${ampsText(amps)} after ${figure(minutes, 0)} min, loads ${loads}`,
   value: ({ amps }) => ({ value: amps, unit: 'A' }),
-  leads: (_unit, point) => ({
-    ...NO_LEADS,
-    clamp: { at: /^[A-F]$/.test(point) ? `post:${point}` : 'bank', words: clampWords(point) },
-  }),
+  leads: (unit, point) => ({ ...NO_LEADS, clamp: { at: clampAt(unit, point), words: clampWords(unit, point) } }),
   owes: ({ facts }) => (facts.isQuick ? [] : ['bank']),
   blocked: (scene, point): Blocked | null =>
     blockedByUnsafeBattery(scene) ??
