@@ -1,5 +1,6 @@
 import { readingSchema, unitSchema, batteryThingSchema, visitEventSchema } from '@vaktman/core';
 import * as z from 'zod';
+import { benchReadingSchema } from './battery';
 import { fleetSchema } from './fleet';
 import { instrumentRowSchema } from './instrument';
 import { partStaySchema } from './part';
@@ -16,6 +17,7 @@ export const archiveSchema = z.strictObject({
       batteryId: z.uuid(),
       battery: batteryThingSchema,
       warrantyUntil: z.iso.date().optional(),
+      made: z.string().optional(),
     }),
   ),
   placements: z.array(
@@ -31,6 +33,8 @@ export const archiveSchema = z.strictObject({
   ),
   /** Alternators and starters that came and went. */
   parts: z.array(partStaySchema.extend({ unitId: z.string() })).default([]),
+  /** What was read of batteries outside any visit. */
+  bench: z.array(benchReadingSchema.extend({ batteryId: z.uuid() })).default([]),
   instruments: z.array(instrumentRowSchema.omit({ retired: true })).default([]),
   visits: z.array(
     z.strictObject({

@@ -39,7 +39,22 @@ const SPARES = [
   spare('Brannfell', 1000, 'BR-31544', 'flooded'),
   spare('Kjelvar', 870, 'KJ-40116', 'agm'),
 ];
+/** Those whose code could be read; the first has stood for long. */
+const SPARES_MADE: readonly { readonly made?: string }[] = [{ made: '2026-02' }, { made: '2026-09' }];
 const spareId = (index: number): string => `01932a00-0000-7000-9000-${String(index + 1).padStart(12, '0')}`;
+
+/** The one that has stood for long was tested before the winter, with what is made for used ones and with the pile. */
+const BENCH: Archive['bench'] = (
+  [
+    ['2026-11-16T09:10:00+01:00', { step: 'battery.openCircuit', volts: 12.62, surfaceChargeStripped: true }],
+    ['2026-11-16T09:14:00+01:00', { step: 'battery.conductance', measured: 688, standard: 'SAE', setTo: 'flooded' }],
+    ['2026-11-16T09:31:00+01:00', { step: 'battery.load', amps: 464, seconds: 15, lowestVolts: 10.31, batteryC: 12 }],
+  ] as const
+).map(([at, read], index) => ({
+  batteryId: spareId(0),
+  takenBy: 'R. Hask',
+  reading: { id: `01932a00-0000-7000-b000-${String(index + 1).padStart(12, '0')}`, point: 'A', at, ...read },
+}));
 
 /** What hangs on the wall of the Lower Yard; the second clamp was forgotten at the last round of checks. */
 const INSTRUMENTS: readonly Instrument[] = [
@@ -137,7 +152,7 @@ export const demoArchive = (): Archive => {
       ...histories.flatMap(({ stays }) =>
         stays.map(({ batteryId, battery }) => ({ batteryId, battery, ...warrantyOf(battery.fitted) })),
       ),
-      ...SPARES.map((battery, index) => ({ batteryId: spareId(index), battery })),
+      ...SPARES.map((battery, index) => ({ batteryId: spareId(index), battery, ...SPARES_MADE[index] })),
     ],
     placements: histories.flatMap(({ spec, stays }) =>
       stays.map(({ batteryId, position, from, to, because }) => ({
@@ -151,6 +166,7 @@ export const demoArchive = (): Archive => {
       })),
     ),
     parts: UNITS.flatMap(partStays),
+    bench: BENCH,
     instruments: INSTRUMENTS.map((instrument, index) => ({
       instrumentId: `01932a00-0000-7000-a000-${String(index + 1).padStart(12, '0')}`,
       instrument,

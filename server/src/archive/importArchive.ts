@@ -1,5 +1,6 @@
 import type { Archive } from '@vaktman/contract';
-import { setWarranty } from '../battery/batteryStore';
+import { setMade, setWarranty } from '../battery/batteryStore';
+import { insertBenchReading } from '../battery/benchStore';
 import { withTransaction, type Pool } from '../database/pool';
 import { insertFleet } from '../fleet/fleetStore';
 import { refreshOutlook } from '../outlook/refreshOutlook';
@@ -19,11 +20,13 @@ export const importArchive = async (pool: Pool, archive: Archive, nowMs: number 
     const { fleetId } = archive.fleet;
     await insertFleet(db, archive.fleet);
     for (const { yardId, unit } of archive.units) await insertUnit(db, fleetId, yardId, unit);
-    for (const { batteryId, battery, warrantyUntil } of archive.batteries) {
+    for (const { batteryId, battery, warrantyUntil, made } of archive.batteries) {
       await insertBattery(db, fleetId, batteryId, battery);
       await setWarranty(db, fleetId, batteryId, warrantyUntil);
+      await setMade(db, fleetId, batteryId, made);
     }
     for (const placement of archive.placements) await insertPlacement(db, fleetId, placement);
+    for (const { batteryId, ...reading } of archive.bench) await insertBenchReading(db, fleetId, batteryId, reading);
     for (const { instrumentId, instrument } of archive.instruments)
       await insertInstrument(db, fleetId, instrumentId, instrument);
     for (const { unitId, ...stay } of archive.parts) await insertPartStay(db, fleetId, unitId, stay);

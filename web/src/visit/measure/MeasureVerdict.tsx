@@ -6,6 +6,7 @@ import type { StepProps } from '../stepProps';
 import type { Retake } from '../useRetake';
 import { VerdictPanel } from '../VerdictPanel';
 import { WaitClock } from '../WaitClock';
+import { SetsToo } from './SetsToo';
 import { AfterFailure } from './AfterFailure';
 import { MeasureHead } from './MeasureHead';
 
@@ -34,6 +35,8 @@ export const BelowVerdict = ({
       runningWords="Warming up"
       doneWords={(minutes) => `Warm for ${minutes} min. Take the running volts again; both are kept.`}
     />
+  ) : reading.step === 'charge.recharge' && reading.point === 'bank' ? (
+    <SetsToo detail={detail} judged={judged} />
   ) : null;
 };
 
