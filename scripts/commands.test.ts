@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { madeCrank, traceText } from '../core/test/traceFixture';
 import { schemaFiles } from './schemaFiles';
 
 const root = join(import.meta.dirname, '..');
@@ -17,6 +18,7 @@ const runs = (script: string) => (args: string[], input?: string) => {
 };
 const judge = runs('scripts/judge.mjs');
 const simulate = runs('scripts/simulate.mjs');
+const trace = runs('scripts/trace.mjs');
 interface Said {
   format: string;
   method: { profile: string };
@@ -138,3 +140,33 @@ it.each(Object.entries(schemaFiles()))(
   'docs/%s is what the code checks with; write it anew with npm run schemas',
   (name, text) => expect(readFileSync(join(root, 'docs', name), 'utf8')).toBe(text),
 );
+
+describe('a trace on the command line', () => {
+  const crank = traceText(madeCrank({ perSecond: 1000, k: 2 }), {
+    delimiter: ';',
+    decimal: ',',
+    head: ['Zeit (s);Spannung (V);Strom (A)'],
+  });
+  it('is read from a file or from standard input, with everything that is in it', () => {
+    const { status, stdout, stderr } = trace(['--volts', '24', '--cylinders', '6'], crank);
+    expect([status, stderr]).toEqual([0, '']);
+    const said = JSON.parse(stdout) as { format: string; figures: Record<string, number>; cylinders: unknown[] };
+    expect(said.format).toBe('vaktman-trace');
+    expect(said.figures['restVolts']).toBeCloseTo(25.2, 1);
+    expect(said.cylinders).toHaveLength(6);
+  });
+  it('names line and column of what is wrong, and says nothing else', () => {
+    const spoiled = crank.replace(/\n0,5;[^;]*;/, '\n0,5;loose;');
+    expect(trace(['--volts', '24'], spoiled)).toEqual({
+      status: 2,
+      stdout: '',
+      stderr: 'standard input: line 502, column 2: expected a number, received loose\n',
+    });
+  });
+  it('refuses what it cannot read, and options it does not know', () => {
+    expect(trace(['no-such-file.csv'])).toMatchObject({ status: 2, stdout: '' });
+    expect(trace(['--volts', '48'], crank).stderr).toBe('--volts: expected 12 or 24, received 48\n');
+    expect(trace(['--cylinders', '2.5'], crank).stderr).toMatch(/^--cylinders: expected a whole number from 1 to 24/);
+    expect(trace([], '\u0000\u0001').stderr).toMatch(/line 1: expected a text file of samples/);
+  });
+});
