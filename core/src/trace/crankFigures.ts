@@ -152,7 +152,7 @@ export const ripple = (crank: Crank, note: Note): Pick<TraceFigures, 'rippleHz' 
   if (!events.fired || events.endedAt === null) return none('it did not fire in the trace');
   if (rateOf(crank) < RIPPLE_SAMPLES_HZ * 0.99) return none(`too slow, ${figure(rateOf(crank), 0)} samples a second`);
   const from = events.endedAt + Math.round(RIPPLE_S / stepS);
-  const to = Math.min(volts.length, from + Math.min(16_384, Math.round(RIPPLE_S / stepS)));
+  const to = Math.min(volts.length, from + Math.round(RIPPLE_S / stepS));
   if ((to - from) * stepS < 0.2) return none('too short, the trace ends within a second of firing');
   const part = Float64Array.from({ length: to - from }, (_, i) => volts[from + i]!);
   const peak = strongestHz({ values: part, stepS }, RIPPLE_LOW_HZ, Math.min(5000, 0.45 * rateOf(crank)));

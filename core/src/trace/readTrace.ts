@@ -1,4 +1,3 @@
-import { median } from '../quantity/median';
 import { tidy } from '../quantity/compare';
 import { columnsOf, type TraceColumn, type TraceColumns } from './columns';
 import { crankEvents } from './crankEvents';
@@ -26,9 +25,6 @@ export interface TraceAnswer {
 
 const HEAD_LINES = 200;
 const SNIFFED = 60;
-const MOST_ODD = 5;
-/** A step of time this many times the usual one is a gap. */
-const GAP = 3;
 
 /** How a file is written and which column is what, from its beginning. @throws {TraceProblem} when no samples are in it */
 export const sniff = (
@@ -68,59 +64,26 @@ export const readerFor = ({ dialect, columns }: ReturnType<typeof sniff>): Sampl
   return new SampleReader(dialect, { time: at(columns.time), volts: at(columns.volts), amps: at(columns.amps) });
 };
 
-interface Timed {
-  readonly startS: number;
-  readonly stepS: number;
-  readonly keep: Uint32Array | null;
-  readonly notes: readonly string[];
-}
-
-/** The step of time of samples, and what is odd about it: gaps, repeats, time that runs back. */
-const timed = (samples: Samples, dialect: Dialect, column: TraceColumn | null): Timed => {
-  const { time, count } = samples;
-  if (time === null || column === null) return { startS: 0, stepS: dialect.intervalS ?? 1, keep: null, notes: [] };
-  const steps: number[] = [];
-  const stride = Math.max(1, Math.floor(count / 5000));
-  for (let i = 1; i < count; i += stride) steps.push(time[i]! - time[i - 1]!);
-  const usual = median(steps.filter((step) => step > 0));
-  const odd = { gap: [] as number[], repeat: [] as number[], back: [] as number[] };
-  const keep = new Uint32Array(count);
-  let [kept, last] = [0, -Infinity];
-  for (let i = 0; i < count; i++) {
-    const step = time[i]! - last;
-    if (step <= 0) (step === 0 ? odd.repeat : odd.back).push(i);
-    else {
-      if (step > GAP * usual && kept > 0) odd.gap.push(i);
-      last = time[i]!;
-      keep[kept++] = i;
-    }
-  }
-  const words = {
-    gap: 'samples are missing',
-    repeat: 'the time is the same as before',
-    back: 'time runs back',
-  } as const;
-  const notes = (Object.keys(odd) as (keyof typeof odd)[]).flatMap((kind) =>
-    odd[kind].length === 0
-      ? []
-      : [
-          `line ${odd[kind]
-            .slice(0, MOST_ODD)
-            .map((index) => index + 1 + dialect.headLines)
-            .join(', ')}: ${words[kind]}${odd[kind].length > MOST_ODD ? `; ${odd[kind].length} in all` : ''}`,
-        ],
-  );
-  const stepS = usual * column.factor;
+/** Seconds of the first sample and from one to the next. */
+const timed = ({ time }: Samples, dialect: Dialect, column: TraceColumn | null): { startS: number; stepS: number } => {
+  if (time === null || column === null) return { startS: 0, stepS: dialect.intervalS ?? 1 };
+  const stepS = time.step * column.factor;
   if (!(stepS > 0))
     throw new TraceProblem(`line ${dialect.headLines + 1}: expected time that runs on`, dialect.headLines + 1);
-  return { startS: time[0]! * column.factor, stepS, keep: kept === count ? null : keep.subarray(0, kept), notes };
+  return { startS: time.first * column.factor, stepS };
 };
 
-const inUnits = (values: Float32Array, factor: number, keep: Uint32Array | null): Float32Array => {
-  const result =
-    keep === null ? (factor === 1 ? values : new Float32Array(values.length)) : new Float32Array(keep.length);
-  if (keep !== null) for (let i = 0; i < keep.length; i++) result[i] = values[keep[i]!]! * factor;
-  else if (factor !== 1) for (let i = 0; i < values.length; i++) result[i] = values[i]! * factor;
+/** More samples a second than this say nothing more of a crank. */
+const MOST_HZ = 25_000;
+
+/** Samples in V or A, thinned by their mean where there are more than a crank needs. */
+const inUnits = (values: Float32Array, factor: number, bin: number): Float32Array => {
+  const result = new Float32Array(Math.floor(values.length / bin));
+  for (let i = 0; i < result.length; i++) {
+    let sum = 0;
+    for (let j = i * bin; j < (i + 1) * bin; j++) sum += values[j]!;
+    result[i] = (sum / bin) * factor;
+  }
   return result;
 };
 
@@ -154,10 +117,12 @@ export const traceAnswer = (
       `line ${dialect.headLines + 1}: expected at least 10 samples, received ${samples.count}`,
       dialect.headLines + 1,
     );
-  const { startS, stepS, keep, notes: timeNotes } = timed(samples, dialect, columns.time);
-  const volts = inUnits(samples.volts, columns.volts?.factor ?? 1, keep);
-  const raw = samples.amps === null ? null : inUnits(samples.amps, columns.amps?.factor ?? 1, keep);
-  const notes: string[] = [...columns.notes, ...samples.notes, ...timeNotes];
+  const file = timed(samples, dialect, columns.time);
+  const bin = Math.max(1, Math.floor(1 / (file.stepS * MOST_HZ)));
+  const { startS, stepS } = { startS: file.startS + ((bin - 1) / 2) * file.stepS, stepS: file.stepS * bin };
+  const volts = inUnits(samples.volts, columns.volts?.factor ?? 1, bin);
+  const raw = samples.amps === null ? null : inUnits(samples.amps, columns.amps?.factor ?? 1, bin);
+  const notes: string[] = [...columns.notes, ...samples.notes];
   const note = (name: keyof TraceFigures, why: string): null => {
     notes.push(`${name}: ${why}`);
     return null;

@@ -1,4 +1,5 @@
 import { BEYOND_RANGE, clockSeconds, type Dialect } from './dialect';
+import { TimeSteps, type TimeLine } from './timeSteps';
 
 /** What is wrong with a file of samples, and where; line and column from 1. */
 export class TraceProblem extends Error {
@@ -35,19 +36,6 @@ class Column {
     this.values[index] = value;
   }
 }
-/** Time needs more digits than volts. */
-class TimeColumn {
-  values = new Float64Array(FIRST_SAMPLES);
-  add(index: number, value: number): void {
-    if (index >= this.values.length) {
-      const larger = new Float64Array(this.values.length * 2);
-      larger.set(this.values);
-      this.values = larger;
-    }
-    this.values[index] = value;
-  }
-}
-
 const TENS = Array.from({ length: 40 }, (_, power) => 10 ** power);
 
 /** A cell as text; bytes that are no UTF-8 as the letters they are in the oldest encoding. */
@@ -63,7 +51,8 @@ const textOf = (bytes: Uint8Array, from: number, to: number): string => {
 /** The samples of a file as numbers, column by column, in the units of the file. */
 export interface Samples {
   readonly count: number;
-  readonly time: Float64Array | null;
+  /** How time runs, in the unit of the file; null where the file has none. */
+  readonly time: TimeLine | null;
   readonly volts: Float32Array;
   readonly amps: Float32Array | null;
   /** Lines of the file at which something is odd, in words; the first of each kind. */
@@ -87,7 +76,7 @@ export class SampleReader {
   readonly #isSpaced: boolean;
   readonly #skip: number;
   readonly #wanted: Wanted;
-  readonly #time = new TimeColumn();
+  readonly #times: TimeSteps | null;
   readonly #volts = new Column();
   readonly #amps = new Column();
   #left: Uint8Array = new Uint8Array(0);
@@ -104,6 +93,7 @@ export class SampleReader {
     this.#decimal = decimal.charCodeAt(0);
     this.#skip = headLines;
     this.#wanted = wanted;
+    this.#times = wanted.time < 0 ? null : new TimeSteps();
   }
 
   push(chunk: Uint8Array): void {
@@ -127,7 +117,8 @@ export class SampleReader {
 
   end(): Samples {
     if (this.#left.length > 0) this.#readLine(this.#left, 0, this.#left.length);
-    const { time, amps } = this.#wanted;
+    const { amps } = this.#wanted;
+    const time = this.#times?.end() ?? null;
     const notes: string[] = [];
     if (this.#blank > 0)
       notes.push(`line ${this.#blankLine}: a sample is missing; ${this.#blank} in all, each left out`);
@@ -135,10 +126,10 @@ export class SampleReader {
       notes.push(`line ${this.#beyondLine}: beyond the range of the instrument; ${this.#beyond} in all, each left out`);
     return {
       count: this.#count,
-      time: time < 0 ? null : this.#time.values.subarray(0, this.#count),
+      time,
       volts: this.#volts.values.subarray(0, this.#count),
       amps: amps < 0 ? null : this.#amps.values.subarray(0, this.#count),
-      notes,
+      notes: [...notes, ...(time?.notes ?? [])],
     };
   }
 
@@ -178,7 +169,8 @@ export class SampleReader {
     }
     if (this.#count >= MOST_SAMPLES)
       throw new TraceProblem(`line ${this.#line}: expected at most ${MOST_SAMPLES} samples`, this.#line);
-    if (time >= 0) this.#time.add(this.#count, t);
+    // A sample of a moment that has been is left out.
+    if (this.#times?.isNext(t, this.#line) === false) return;
     this.#volts.add(this.#count, v);
     if (amps >= 0) this.#amps.add(this.#count, a);
     this.#count += 1;
