@@ -1,15 +1,17 @@
-import type { BatteryDetail, BatteryMove } from '@vaktman/contract';
+import { batteryMoveSchema, type BatteryDetail, type BatteryMove } from '@vaktman/contract';
 import { CAPABILITY_LIMIT_PERCENT, LIMITS, parseArrangement, type Arrangement, present } from '@vaktman/core';
 import { useDeferredValue, useState } from 'react';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { useBatteriesInfiniteQuery, useMoveBatteryMutation, useRegisterQuery } from '../api/api';
 import { problemText } from '../api/failure';
 import { dayText, todayText } from '../control/dates';
-import { ChoiceField } from '../control/ChoiceField';
 import { ComboField } from '../control/ComboField';
-import { Field } from '../control/Field';
+import { draftResolver, focusFirstWrong, messagesOf } from '../control/draftForm';
+import { Choice, TextLine } from '../control/formLines';
 import { inReach } from '../control/inReach';
 import { PrimaryKey } from '../control/Key';
+import { useOnce } from '../control/useOnce';
 
 const Panel = styled.form`
   display: grid;
@@ -71,23 +73,55 @@ const kindsFor = (detail: BatteryDetail): readonly Kind[] => {
   return stands ? ['claim', 'scrap', 'fit'] : ['scrap', 'claim', 'fit'];
 };
 
+interface Typed {
+  kind: Kind;
+  unitId: string;
+  position: string;
+  withBatteryId: string;
+  because: string;
+}
+/** What is asked for, of everything that was typed: each kind of move has its own. */
+const resolver = draftResolver<Typed, BatteryMove>(
+  batteryMoveSchema,
+  ({ kind, unitId, position, withBatteryId, because }) => {
+    switch (kind) {
+      case 'fit':
+        return { kind, unitId, position, because };
+      case 'swap':
+        return { kind, withBatteryId, because };
+      case 'remove':
+      case 'scrap':
+      case 'claim':
+      case 'return':
+        return { kind, because };
+    }
+  },
+);
+
 /** More than this nobody reads in a list; typing narrows it down. */
 const MOST_SHOWN = 50;
 
 /** What is done with a battery: fitted, swapped, taken out, scrapped; always with a reason that stays with it. */
 export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
   const kinds = kindsFor(detail);
-  const [kind, setKind] = useState<Kind>(present(kinds[0]));
-  const [unitId, setUnitId] = useState('');
-  const [position, setPosition] = useState('A');
-  const [withBatteryId, setWithBatteryId] = useState('');
-  const [because, setBecause] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const { control, handleSubmit, watch, setValue, formState } = useForm<Typed, unknown, BatteryMove>({
+    defaultValues: { kind: present(kinds[0]), unitId: '', position: 'A', withBatteryId: '', because: '' },
+    resolver,
+    shouldFocusError: false,
+  });
+  const [kind, unitId] = watch(['kind', 'unitId']);
+  const errors = messagesOf(formState.errors);
   const register = useRegisterQuery();
   const [typed, setTyped] = useState('');
   const asked = useDeferredValue(typed.split(':')[0] ?? '');
   const fitted = useBatteriesInfiniteQuery({ q: asked, state: 'fitted', sort: 'serial' }, { skip: kind !== 'swap' });
-  const [moveBattery, { isLoading }] = useMoveBatteryMutation();
+  const [moveBattery] = useMoveBatteryMutation();
+  const move = async (wanted: BatteryMove): Promise<void> => {
+    const answer = await moveBattery({ batteryId: detail.batteryId, move: wanted });
+    if (answer.error !== undefined) setProblem(problemText(answer.error));
+  };
+  const [moving, submit] = useOnce(async (form: HTMLFormElement) => handleSubmit(move, () => focusFirstWrong(form))());
   if (detail.state === 'scrapped')
     return (
       <aside>
@@ -100,49 +134,20 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
     );
   const units = (register.data ?? []).filter(({ retiredAt }) => retiredAt === null);
   const positions = positionsOf(units.find((unit) => unit.unitId === unitId)?.arrangement);
-  const move = (): BatteryMove => {
-    switch (kind) {
-      case 'fit':
-        return { kind, unitId, position: positions.includes(position) ? position : 'A', because };
-      case 'swap':
-        return { kind, withBatteryId, because };
-      case 'remove':
-      case 'scrap':
-      case 'claim':
-      case 'return':
-        return { kind, because };
-    }
-  };
-  const missing =
-    because.trim() === ''
-      ? 'Say why.'
-      : kind === 'fit' && unitId === ''
-        ? 'Choose a unit.'
-        : kind === 'swap' && withBatteryId === ''
-          ? 'Choose the other battery.'
-          : null;
-  const save = async (): Promise<void> => {
-    if (missing !== null) {
-      setProblem(missing);
-      return;
-    }
-    const answer = await moveBattery({ batteryId: detail.batteryId, move: move() });
-    if (answer.error !== undefined) setProblem(problemText(answer.error));
-  };
   return (
     <Panel
       aria-label="Move this battery"
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        void submit(event.currentTarget);
       }}
     >
       <h2>What is done with it</h2>
-      <ChoiceField
+      <Choice
+        control={control}
+        name="kind"
         label="What"
-        value={kind}
-        onChange={(value) => setKind(kinds.find((known) => known === value) ?? present(kinds[0]))}
         options={kinds.map((known) => [known, WORDS[known]] as const)}
       />
       {kind !== 'fit' ? null : (
@@ -150,17 +155,18 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
           <ComboField
             label="Unit"
             hint="P-07, grader …"
-            onChange={setUnitId}
+            onChange={(value) => setValue('unitId', value, { shouldValidate: formState.isSubmitted })}
             search={setTyped}
+            error={errors['unitId']}
             options={units
               .map((unit) => [unit.unitId, `${unit.unitId} ${unit.description}`] as const)
               .filter(([, words]) => words.toLowerCase().includes(typed.trim().toLowerCase()))
               .slice(0, MOST_SHOWN)}
           />
-          <ChoiceField
+          <Choice
+            control={control}
+            name="position"
             label="Position"
-            value={position}
-            onChange={setPosition}
             options={positions.map((letter) => [letter, letter] as const)}
           />
           <p>A battery that sits there goes to the store room.</p>
@@ -170,8 +176,9 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
         <ComboField
           label="With"
           hint="serial or unit"
-          onChange={setWithBatteryId}
+          onChange={(value) => setValue('withBatteryId', value, { shouldValidate: formState.isSubmitted })}
           search={setTyped}
+          error={errors['withBatteryId']}
           options={(fitted.data?.pages[0]?.batteries ?? [])
             .filter((other) => other.batteryId !== detail.batteryId)
             .slice(0, MOST_SHOWN)
@@ -184,7 +191,7 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
             )}
         />
       )}
-      <Field label="Why" value={because} onChange={setBecause} />
+      <TextLine control={control} name="because" label="Why" />
       {isWornOut(detail) && kind === 'fit' ? (
         <p>
           <strong>Its last test failed. Charge it, let it rest and test it before it is fitted.</strong>
@@ -202,7 +209,7 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
         </p>
       )}
       <Foot>
-        <PrimaryKey type="submit" isDisabled={isLoading}>
+        <PrimaryKey type="submit" isPending={moving}>
           {DONE[kind]}
         </PrimaryKey>
       </Foot>

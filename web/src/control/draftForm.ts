@@ -28,6 +28,9 @@ export const textTyped = (text: string): string | undefined => (text.trim() === 
 export const withoutEmpty = <T extends object>(draft: T): T =>
   Object.fromEntries(Object.entries(draft).filter(([, value]) => value !== undefined)) as T;
 
+/** What was received stands in the field already; only numbers say it, since they may be written in several ways. */
+const besideField = (message: string): string => message.replace(/^(?!expected -?\d)(.*), received "?.*$/s, '$1');
+
 /**
  * Checks a form by the schema the server checks by.
  * @param draftOf what was typed, as it would be sent
@@ -43,9 +46,8 @@ export const draftResolver =
     const draft = draftOf(typed);
     const parsed = schema.safeParse(draft);
     if (parsed.success) return { values: parsed.data, errors: {} };
-    const messages = Object.fromEntries(
-      problemsOf(parsed.error, draft).map(({ path, message }) => [fieldOf(path), message]),
-    );
+    const messages: Record<string, string> = {};
+    for (const { path, message } of problemsOf(parsed.error, draft)) messages[fieldOf(path)] ??= besideField(message);
     return { values: {}, errors: errorTree(messages) as FieldErrors<Typed> };
   };
 
@@ -61,7 +63,13 @@ export const messagesOf = (errors: object, under = ''): Readonly<Record<string, 
     }),
   );
 
+/** By then what is wrong stands beside its fields. */
+const ONCE_SHOWN_MS = 60;
+
 /** Puts the keyboard into the first field of a form that something is wrong with, once that is shown. */
 export const focusFirstWrong = (form: HTMLElement): void => {
-  setTimeout(() => form.querySelector<HTMLElement>('[aria-invalid="true"], [data-invalid] button')?.focus());
+  setTimeout(
+    () => form.querySelector<HTMLElement>('[aria-invalid="true"], [data-invalid] button')?.focus(),
+    ONCE_SHOWN_MS,
+  );
 };

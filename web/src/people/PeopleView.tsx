@@ -1,11 +1,12 @@
-import { ROLES, type Person } from '@vaktman/contract';
-import { useState } from 'react';
+import { personDraftSchema, ROLES, type Person, type PersonDraft } from '@vaktman/contract';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { useAddPersonMutation, useChangePersonMutation, useFleetQuery } from '../api/api';
 import { failedWords, problemText } from '../api/failure';
-import { ChoiceField } from '../control/ChoiceField';
-import { Field } from '../control/Field';
+import { draftResolver } from '../control/draftForm';
+import { Choice, TextLine } from '../control/formLines';
 import { Key, PrimaryKey } from '../control/Key';
+import { useOnce } from '../control/useOnce';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { personChosen } from '../settings/settingsSlice';
@@ -32,44 +33,42 @@ const Row = styled.form`
     grid-template-columns: 1fr 1fr;
   }
 `;
-const Wrong = styled.p`
-  color: var(--failed);
-  font-weight: 680;
-`;
-
 const ROLE_WORDS = { technician: 'technician', lead: 'lead hand', trainee: 'trainee' } as const;
 const ROLE_OPTIONS = ROLES.map((role) => [role, ROLE_WORDS[role]] as const);
+
+interface Typed {
+  name: string;
+  role: string;
+}
+const resolver = draftResolver<Typed, PersonDraft>(personDraftSchema, (typed) => typed);
+const usePersonForm = (defaultValues: Typed) => useForm<Typed, unknown, PersonDraft>({ defaultValues, resolver });
 
 const PersonRow = ({ person }: { person: Person }) => {
   const dispatch = useAppDispatch();
   const working = useAppSelector((state) => state.settings.person) === person.name;
   const [changePerson] = useChangePersonMutation();
-  const [name, setName] = useState(person.name);
-  const [role, setRole] = useState<string>(person.role);
-  const [failure, setFailure] = useState<string | null>(null);
-  const changed = name.trim() !== person.name || role !== person.role;
-  const save = async (): Promise<void> => {
-    const draft = { name: name.trim(), role: ROLES.find((candidate) => candidate === role) ?? person.role };
+  const { control, handleSubmit, setError, reset, formState } = usePersonForm({ name: person.name, role: person.role });
+  const save = async (draft: PersonDraft): Promise<void> => {
     const result = await changePerson({ personId: person.personId, draft });
-    if (result.error !== undefined) setFailure(problemText(result.error));
-    else if (working) dispatch(personChosen(draft.name));
+    if (result.error !== undefined) setError('name', { type: 'server', message: problemText(result.error) });
+    else {
+      reset(draft);
+      if (working) dispatch(personChosen(draft.name));
+    }
   };
+  const [saving, submit] = useOnce(async () => handleSubmit(save)());
   return (
     <Row
+      noValidate
       aria-label={person.name}
       onSubmit={(event) => {
         event.preventDefault();
-        void save();
+        void submit();
       }}
     >
-      <Field
-        label="Name"
-        value={name}
-        onChange={setName}
-        error={name.trim() === '' ? 'expected a name' : (failure ?? undefined)}
-      />
-      <ChoiceField label="Role" value={role} onChange={setRole} options={ROLE_OPTIONS} />
-      <Key type="submit" isDisabled={!changed || name.trim() === ''}>
+      <TextLine control={control} name="name" label="Name" />
+      <Choice control={control} name="role" label="Role" options={ROLE_OPTIONS} />
+      <Key type="submit" isDisabled={!formState.isDirty || saving}>
         Save
       </Key>
       <Key isDisabled={working} onPress={() => dispatch(personChosen(person.name))}>
@@ -79,14 +78,38 @@ const PersonRow = ({ person }: { person: Person }) => {
   );
 };
 
+/** Somebody new: a name and a role. */
+const NewPerson = () => {
+  const [addPerson] = useAddPersonMutation();
+  const { control, handleSubmit, setError, reset } = usePersonForm({ name: '', role: 'technician' });
+  const add = async (draft: PersonDraft): Promise<void> => {
+    const result = await addPerson(draft);
+    if (result.error === undefined) reset();
+    else setError('name', { type: 'server', message: problemText(result.error) });
+  };
+  const [adding, submit] = useOnce(async () => handleSubmit(add)());
+  return (
+    <Row
+      noValidate
+      aria-label="Add somebody"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void submit();
+      }}
+    >
+      <TextLine control={control} name="name" label="New name" />
+      <Choice control={control} name="role" label="Role" options={ROLE_OPTIONS} />
+      <PrimaryKey type="submit" isPending={adding}>
+        Add
+      </PrimaryKey>
+    </Row>
+  );
+};
+
 /** Who works in the fleet: names, roles, and who is working at this device. */
 export const PeopleView = () => {
   const { data: fleet, isError, error, refetch } = useFleetQuery();
   useViewTitle('People');
-  const [addPerson] = useAddPersonMutation();
-  const [name, setName] = useState('');
-  const [role, setRole] = useState<string>('technician');
-  const [failure, setFailure] = useState<string | null>(null);
   if (fleet === undefined && isError)
     return (
       <>
@@ -94,34 +117,12 @@ export const PeopleView = () => {
       </>
     );
   if (fleet === undefined) return <Loading />;
-  const add = async (): Promise<void> => {
-    setFailure(null);
-    const result = await addPerson({ name: name.trim(), role: ROLES.find((known) => known === role) ?? 'technician' });
-    if (result.error === undefined) {
-      setName('');
-      return;
-    }
-    setFailure(problemText(result.error));
-  };
   return (
     <>
       <Sheet>
         <h2>People</h2>
         <p>Every reading keeps the name of who took it. A changed name counts from now on.</p>
-        <Row
-          aria-label="Add somebody"
-          onSubmit={(event) => {
-            event.preventDefault();
-            void add();
-          }}
-        >
-          <Field label="New name" value={name} onChange={setName} />
-          <ChoiceField label="Role" value={role} onChange={setRole} options={ROLE_OPTIONS} />
-          <PrimaryKey type="submit" isDisabled={name.trim() === ''}>
-            Add
-          </PrimaryKey>
-        </Row>
-        {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
+        <NewPerson />
         <section aria-label="People">
           {fleet.people.map((person) => (
             <PersonRow key={person.personId} person={person} />

@@ -1,21 +1,21 @@
 import {
-  batteryThingSchema,
-  type Fitting,
   batteriesInOrder,
-  problemsOf,
-  type Unit,
+  fittingSchema,
   OLD_BATTERY_FATES,
-  type OldBatteryFate,
   present,
+  type Fitting,
+  type OldBatteryFate,
+  type Unit,
 } from '@vaktman/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
+import * as z from 'zod';
 import { LabelFields, labelOf, type LabelTyped } from '../battery/LabelFields';
 import { todayText } from '../control/dates';
-import { ChoiceField } from '../control/ChoiceField';
-import { DateLine } from '../control/DateLine';
-import { Field } from '../control/Field';
+import { draftResolver, focusFirstWrong, messagesOf, textTyped, withoutEmpty } from '../control/draftForm';
+import { Choice, DayLine, TextLine } from '../control/formLines';
 import { Key, PrimaryKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
 import { PHONE } from '../theme/screen';
@@ -49,7 +49,11 @@ const FATE_WORDS: Readonly<Record<OldBatteryFate, string>> = {
 
 interface Typed extends LabelTyped {
   readonly fitted: string;
+  /** By position. */
+  readonly serials: Readonly<Record<string, string>>;
+  readonly fate: OldBatteryFate;
 }
+const fittedSchema = z.array(fittingSchema);
 
 /** The new battery or batteries of a repair: what is on the label, and one serial a position. */
 export const BatteryFitting = ({
@@ -64,67 +68,77 @@ export const BatteryFitting = ({
   close: () => void;
 }) => {
   const old = present(batteriesInOrder(unit.bank).find(({ position }) => position === at[0]));
-  const [typed, setTyped] = useState<Typed>({
-    make: old.make ?? '',
-    ratingValue: old.rating === undefined ? '' : String(old.rating.value),
-    standard: old.rating?.standard ?? 'SAE',
-    chemistry: old.chemistry,
-    capacityAh: old.capacityAh === undefined ? '' : String(old.capacityAh),
-    fitted: todayText(),
+  const [ids] = useState(() => Object.fromEntries(at.map((position) => [position, v7()])));
+  const resolver = useMemo(
+    () =>
+      draftResolver<Typed, Fitting[]>(
+        fittedSchema,
+        (typed) =>
+          at.map((position) => ({
+            position,
+            batteryId: ids[position],
+            battery: withoutEmpty({
+              ...labelOf(typed),
+              duty: old.duty,
+              nominalVolts: old.nominalVolts,
+              serial: textTyped(typed.serials[position] ?? ''),
+              fitted: textTyped(typed.fitted),
+            }),
+            old: typed.fate,
+          })),
+        (path) =>
+          path
+            .replace(/^\[(\d+)\]\.battery\.serial$/, (_all, index: string) => `serials.${at[Number(index)] ?? ''}`)
+            .replace(/^\[\d+\]\.(battery\.)?/, ''),
+      ),
+    [at, ids, old],
+  );
+  const { control, handleSubmit, watch, setValue, formState } = useForm<Typed, unknown, Fitting[]>({
+    defaultValues: {
+      make: old.make ?? '',
+      ratingValue: old.rating === undefined ? '' : String(old.rating.value),
+      standard: old.rating?.standard ?? 'SAE',
+      chemistry: old.chemistry,
+      capacityAh: old.capacityAh === undefined ? '' : String(old.capacityAh),
+      fitted: todayText(),
+      serials: Object.fromEntries(at.map((position) => [position, ''])),
+      fate: 'scrap',
+    },
+    resolver,
+    shouldFocusError: false,
   });
-  const [serials, setSerials] = useState<Record<string, string>>({});
-  const [fate, setFate] = useState<OldBatteryFate>('scrap');
-  const [errors, setErrors] = useState<Readonly<Record<string, string>>>({});
-  const set = (key: keyof Typed) => (value: string) => setTyped((before) => ({ ...before, [key]: value }));
-  const submit = async (): Promise<void> => {
-    const made = at.map((position) => ({
-      position,
-      batteryId: v7(),
-      battery: {
-        ...labelOf(typed),
-        duty: old.duty,
-        ...(old.nominalVolts === undefined ? {} : { nominalVolts: old.nominalVolts }),
-        ...((serials[position] ?? '').trim() === '' ? {} : { serial: present(serials[position]).trim() }),
-        ...(typed.fitted === '' ? {} : { fitted: typed.fitted }),
-      },
-    }));
-    const fitted: Fitting[] = [];
-    for (const { position, batteryId, battery } of made) {
-      const parsed = batteryThingSchema.safeParse(battery);
-      if (!parsed.success) {
-        setErrors(Object.fromEntries(problemsOf(parsed.error, battery).map(({ path, message }) => [path, message])));
-        return;
-      }
-      fitted.push({ position, batteryId, battery: parsed.data, old: fate });
-    }
-    await save(fitted);
-  };
-  const [saving, ask] = useOnce(submit);
+  const [saving, ask] = useOnce(async (form: HTMLFormElement) =>
+    handleSubmit(
+      (fitted) => save(fitted),
+      () => focusFirstWrong(form),
+    )(),
+  );
   return (
     <Panel
       noValidate
       onSubmit={(event) => {
         event.preventDefault();
-        void ask();
+        void ask(event.currentTarget);
       }}
     >
       <h3>{at.length === 1 ? `The new battery at ${at[0]}` : `The new batteries at ${at.join(', ')}`}</h3>
       <Grid>
-        <LabelFields typed={typed} change={(part) => setTyped((before) => ({ ...before, ...part }))} errors={errors} />
-        <DateLine label="Fitted" value={typed.fitted} onChange={set('fitted')} error={errors['fitted']} />
+        <LabelFields
+          typed={watch()}
+          change={(part) => {
+            for (const [key, value] of Object.entries(part)) setValue(key as keyof LabelTyped, value);
+          }}
+          errors={messagesOf(formState.errors)}
+        />
+        <DayLine control={control} name="fitted" label="Fitted" />
         {at.map((position) => (
-          <Field
-            key={position}
-            label={`Serial at ${position}`}
-            value={serials[position] ?? ''}
-            onChange={(value) => setSerials((before) => ({ ...before, [position]: value }))}
-          />
+          <TextLine key={position} control={control} name={`serials.${position}`} label={`Serial at ${position}`} />
         ))}
       </Grid>
-      <ChoiceField
+      <Choice
+        control={control}
+        name="fate"
         label={at.length === 1 ? 'The old battery' : 'The old batteries'}
-        value={fate}
-        onChange={(value) => setFate(OLD_BATTERY_FATES.find((known) => known === value) ?? 'scrap')}
         options={OLD_BATTERY_FATES.map((known) => [known, FATE_WORDS[known]] as const)}
       />
       <Foot>

@@ -7,17 +7,17 @@ import {
   type JudgedStep,
   DEFER_WORDS,
 } from '@vaktman/core';
-import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
+import * as z from 'zod';
 import { useFleetQuery } from '../api/api';
 import { todayText } from '../control/dates';
-import { ChoiceField } from '../control/ChoiceField';
-import { DateLine } from '../control/DateLine';
-import { Field, FieldGroup } from '../control/Field';
+import { draftResolver, numberTyped } from '../control/draftForm';
+import { FieldGroup } from '../control/Field';
+import { Choice, DayLine, NumberLine, TextLine } from '../control/formLines';
 import { PrimaryKey } from '../control/Key';
-import { numberIn } from '../control/numberIn';
-import { NumberField } from '../control/NumberField';
+import { within } from '../control/numberIn';
 import { useOnce } from '../control/useOnce';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { visitClocksEnded } from '../clock/clockSlice';
@@ -40,8 +40,29 @@ const Forms = styled.form`
   gap: 1.4rem;
 `;
 
-const HOURS = { min: 0, max: 10_000_000, unit: 'h' };
-const KILOMETRES = { min: 0, max: 10_000_000, unit: 'km' };
+interface Typed {
+  signedBy: string;
+  remark: string;
+  date: string;
+  engineHours: string;
+  odometerKm: string;
+}
+const closeSchema = z.object({
+  signedBy: z.string().refine((name) => name !== '', { error: 'choose who signs it off' }),
+  remark: z.string().refine(({ length }) => length <= LONGEST_REMARK, {
+    error: ({ input }) => `at most ${LONGEST_REMARK} letters, this has ${String(input).length}`,
+  }),
+  date: z.string(),
+  engineHours: within({ min: 0, max: 10_000_000, unit: 'h' }),
+  odometerKm: within({ min: 0, max: 10_000_000, unit: 'km' }),
+});
+type Closing = z.infer<typeof closeSchema>;
+const resolver = draftResolver<Typed, Closing>(closeSchema, (typed) => ({
+  ...typed,
+  remark: typed.remark.trim(),
+  engineHours: numberTyped(typed.engineHours),
+  odometerKm: numberTyped(typed.odometerKm),
+}));
 
 /** Signing a visit off: by whom, with what remark, and when the unit is due again. */
 export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
@@ -54,40 +75,31 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const recorder = useRecorder(visitId, file.visit.technician);
   const person = useAppSelector((state) => state.settings.person);
   const proposed = proposedDue(judgement.disposition, todayText(), file.visit);
-  const [signedBy, setSignedBy] = useState(person);
-  const [remark, setRemark] = useState('');
-  const [date, setDate] = useState(proposed.date);
-  const [hours, setHours] = useState(String(proposed.engineHours ?? ''));
-  const [km, setKm] = useState(String(proposed.odometerKm ?? ''));
-  const [tried, setTried] = useState(false);
-  const { value: engineHours, error: hoursWrong } = numberIn(hours, HOURS);
-  const { value: odometerKm, error: kmWrong } = numberIn(km, KILOMETRES);
-  const wrong = {
-    signedBy: signedBy === '' ? 'choose who signs it off' : undefined,
-    engineHours: hoursWrong,
-    remark:
-      remark.trim().length > LONGEST_REMARK
-        ? `at most ${LONGEST_REMARK} letters, this has ${remark.trim().length}`
-        : undefined,
-    odometerKm: kmWrong,
-  };
-  const close = async (): Promise<void> => {
-    setTried(true);
-    if (Object.values(wrong).some((words) => words !== undefined)) return;
+  const { control, handleSubmit } = useForm<Typed, unknown, Closing>({
+    defaultValues: {
+      signedBy: person,
+      remark: '',
+      date: proposed.date,
+      engineHours: String(proposed.engineHours ?? ''),
+      odometerKm: String(proposed.odometerKm ?? ''),
+    },
+    resolver,
+  });
+  const close = async ({ signedBy, remark, date, engineHours, odometerKm }: Closing): Promise<void> => {
     await recorder.event({
       kind: 'closed',
-      remark: remark.trim(),
+      remark,
       signedBy,
       nextDue: {
         ...(date === '' ? {} : { date }),
-        ...(engineHours === null ? {} : { engineHours }),
-        ...(odometerKm === null ? {} : { odometerKm }),
+        ...(engineHours === undefined ? {} : { engineHours }),
+        ...(odometerKm === undefined ? {} : { odometerKm }),
       },
     });
     dispatch(visitClocksEnded({ visitId }));
     await navigate(`/visits/${visitId}/record`);
   };
-  const [closing, ask] = useOnce(close);
+  const [closing, ask] = useOnce(async () => handleSubmit(close)());
   return (
     <VisitSheet detail={detail} judged={judged}>
       <Forms
@@ -101,35 +113,22 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         <h2 style={{ fontSize: '2rem' }}>Close the visit</h2>
         <FieldGroup title="Sign off">
           <Grid>
-            <ChoiceField
+            <Choice
+              control={control}
+              name="signedBy"
               label="Signed off by"
-              value={signedBy}
-              onChange={setSignedBy}
               options={[['', 'choose a name'], ...(fleet?.people ?? []).map(({ name }) => [name, name] as const)]}
-              error={tried ? wrong.signedBy : undefined}
             />
           </Grid>
           <div style={{ marginTop: '0.8rem' }}>
-            <Field label="Remark" value={remark} onChange={setRemark} error={wrong.remark} />
+            <TextLine control={control} name="remark" label="Remark" />
           </div>
         </FieldGroup>
         <FieldGroup title="Next due, whichever comes first">
           <Grid>
-            <DateLine label="Date" value={date} onChange={setDate} />
-            <NumberField
-              label="Engine hours"
-              unit="h"
-              value={hours}
-              onChange={setHours}
-              error={tried ? wrong.engineHours : undefined}
-            />
-            <NumberField
-              label="Odometer"
-              unit="km"
-              value={km}
-              onChange={setKm}
-              error={tried ? wrong.odometerKm : undefined}
-            />
+            <DayLine control={control} name="date" label="Date" />
+            <NumberLine control={control} name="engineHours" label="Engine hours" unit="h" />
+            <NumberLine control={control} name="odometerKm" label="Odometer" unit="km" />
           </Grid>
         </FieldGroup>
       </Forms>

@@ -1,14 +1,16 @@
 import type { Yard } from '@vaktman/contract';
-import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
+import * as z from 'zod';
 import { useTypeNightMutation } from '../api/api';
 import { problemText } from '../api/failure';
-import { ChoiceField } from '../control/ChoiceField';
-import { NumberField } from '../control/NumberField';
-import { numberIn } from '../control/numberIn';
-import { Key, QuietKey } from '../control/Key';
-import { PHONE } from '../theme/screen';
 import { dayText, weekdayText } from '../control/dates';
+import { draftResolver, numberTyped } from '../control/draftForm';
+import { Choice, NumberLine } from '../control/formLines';
+import { Key, QuietKey } from '../control/Key';
+import { within } from '../control/numberIn';
+import { useOnce } from '../control/useOnce';
+import { PHONE } from '../theme/screen';
 
 const Form = styled.form`
   grid-column: 1 / -1;
@@ -24,6 +26,22 @@ const Form = styled.form`
 
 const LOWEST = { min: -60, max: 60, unit: '°C' };
 
+interface Typed {
+  yardId: string;
+  date: string;
+  lowest: string;
+}
+const nightSchema = z.object({
+  yardId: z.string(),
+  date: z.string(),
+  lowestC: within(LOWEST).transform((lowest) => lowest ?? null),
+});
+const resolver = draftResolver<Typed, z.infer<typeof nightSchema>>(
+  nightSchema,
+  ({ yardId, date, lowest }) => ({ yardId, date, lowestC: numberTyped(lowest) }),
+  (path) => (path === 'lowestC' ? 'lowest' : path),
+);
+
 /** A night's lowest, where somebody knows it better than the forecast. */
 export const NightForm = ({
   yards,
@@ -34,51 +52,40 @@ export const NightForm = ({
   dates: readonly string[];
   close: () => void;
 }) => {
-  const [yardId, setYardId] = useState(yards[0]?.yardId ?? '');
-  const [date, setDate] = useState(dates[0] ?? '');
-  const [lowest, setLowest] = useState('');
-  const [error, setError] = useState<string | undefined>();
-  const [typeNight, { isLoading }] = useTypeNightMutation();
-  const keep = async (): Promise<void> => {
-    const { value: lowestC, error: wrong } = numberIn(lowest, LOWEST);
-    if (wrong !== undefined) {
-      setError(wrong);
-      return;
-    }
-    const answer = await typeNight({ yardId, date, lowestC });
+  const [typeNight] = useTypeNightMutation();
+  const { control, handleSubmit, setError } = useForm<Typed, unknown, z.infer<typeof nightSchema>>({
+    defaultValues: { yardId: yards[0]?.yardId ?? '', date: dates[0] ?? '', lowest: '' },
+    resolver,
+  });
+  const keep = async (night: z.infer<typeof nightSchema>): Promise<void> => {
+    const answer = await typeNight(night);
     if (answer.error === undefined) close();
-    else setError(problemText(answer.error));
+    else setError('lowest', { type: 'server', message: problemText(answer.error) });
   };
+  const [keeping, submit] = useOnce(async () => handleSubmit(keep)());
   return (
     <Form
       noValidate
       aria-label="Type a night in"
       onSubmit={(event) => {
         event.preventDefault();
-        void keep();
+        void submit();
       }}
     >
-      <ChoiceField
+      <Choice
+        control={control}
+        name="yardId"
         label="Yard"
-        value={yardId}
-        onChange={setYardId}
         options={yards.map((yard) => [yard.yardId, yard.name] as const)}
       />
-      <ChoiceField
+      <Choice
+        control={control}
+        name="date"
         label="Night"
-        value={date}
-        onChange={setDate}
         options={dates.map((day) => [day, `${weekdayText(day)} ${dayText(day)}`] as const)}
       />
-      <NumberField
-        label="Lowest, empty: as forecast"
-        unit="°C"
-        signed
-        value={lowest}
-        onChange={setLowest}
-        error={error}
-      />
-      <Key type="submit" isDisabled={isLoading}>
+      <NumberLine control={control} name="lowest" label="Lowest, empty: as forecast" unit="°C" signed />
+      <Key type="submit" isDisabled={keeping}>
         Keep
       </Key>
       <QuietKey onPress={close}>Leave</QuietKey>

@@ -1,7 +1,10 @@
 import { runPointSchema } from '@vaktman/core';
-import { useState, type FormEvent } from 'react';
+import { useMemo, useState } from 'react';
+import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
-import { Field } from '../../control/Field';
+import * as z from 'zod';
+import { draftResolver } from '../../control/draftForm';
+import { TextLine } from '../../control/formLines';
 import { Key } from '../../control/Key';
 
 const Form = styled.form`
@@ -10,6 +13,10 @@ const Form = styled.form`
   gap: 0.6rem;
   align-items: end;
 `;
+
+interface Typed {
+  point: string;
+}
 
 /** Gives a place along the run a name, so that volts can be read there too. */
 export const NamePoint = ({
@@ -21,25 +28,31 @@ export const NamePoint = ({
   readonly name: (point: string) => void;
 }) => {
   const [open, setOpen] = useState(false);
-  const [text, setText] = useState('');
-  const [error, setError] = useState<string | undefined>(undefined);
+  const resolver = useMemo(
+    () =>
+      draftResolver<Typed, Typed>(
+        z.object({
+          point: runPointSchema.refine((point) => !taken.includes(point), {
+            error: 'this run has a point of that name',
+          }),
+        }),
+        (typed) => typed,
+      ),
+    [taken],
+  );
+  const { control, handleSubmit, reset } = useForm<Typed, unknown, Typed>({ defaultValues: { point: '' }, resolver });
   const close = (): void => {
     setOpen(false);
-    setText('');
-    setError(undefined);
+    reset();
   };
-  const submit = (event: FormEvent): void => {
-    event.preventDefault();
-    const parsed = runPointSchema.safeParse(text);
-    if (!parsed.success) return setError(parsed.error.issues[0]?.message);
-    if (taken.includes(parsed.data)) return setError('this run has a point of that name');
-    name(parsed.data);
+  const submit = handleSubmit(({ point }) => {
+    name(point);
     close();
-  };
+  });
   if (!open) return <Key onPress={() => setOpen(true)}>Name a point between</Key>;
   return (
-    <Form onSubmit={submit} aria-label="Name a point between">
-      <Field label="What the probe touches there" value={text} onChange={setText} error={error} />
+    <Form noValidate onSubmit={(event) => void submit(event)} aria-label="Name a point between">
+      <TextLine control={control} name="point" label="What the probe touches there" />
       <Key type="submit">Keep</Key>
       <Key onPress={close}>Leave it</Key>
     </Form>
