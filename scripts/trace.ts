@@ -44,7 +44,7 @@ try {
     problem(`${name}: expected a file of at most ${MOST_TRACE_BYTES / 1e6} MB`);
   const stream = file === undefined ? process.stdin : createReadStream(file, { highWaterMark: 1 << 20 });
   for await (const chunk of stream) reader.push(chunk as Uint8Array);
-  process.stdout.write(`${JSON.stringify(reader.end(), null, 2)}\n`);
+  process.stdout.write(`${JSON.stringify(reader.end().answer, null, 2)}\n`);
 } catch (error) {
   if (error instanceof TraceProblem) problem(`${name}: ${error.message}`);
   problem(`${name}: cannot be read: ${error instanceof Error ? error.message : String(error)}`);

@@ -29,7 +29,15 @@ export * from './planning/instrument';
 export * from './battery/dateCode';
 export * from './visit/apart';
 export * from './visit/benchTest';
-export { MOST_TRACE_BYTES, readTrace, TraceReader, type TraceAnswer, type TraceMachine } from './trace/readTrace';
+export { pixelLine } from './trace/pixels';
+export {
+  MOST_TRACE_BYTES,
+  readTrace,
+  TraceReader,
+  type TraceAnswer,
+  type TraceMachine,
+  type TraceRead,
+} from './trace/readTrace';
 export { TraceProblem } from './trace/sampleReader';
 export * from './unit/part';
 export * from './unit/points';

@@ -19,6 +19,7 @@ const DESK_VIEWS = [
   '/batteries/01932a00-0000-7000-9000-000000000001',
   '/import',
   '/waiting',
+  '/trace',
   '/not/a/place',
 ] as const;
 

@@ -99,6 +99,7 @@ const router = createBrowserRouter([
                 path: '/instruments',
                 lazy: async () => ({ Component: (await import('./instrument/InstrumentsView')).InstrumentsView }),
               },
+              { path: '/trace', lazy: async () => ({ Component: (await import('./trace/TraceView')).TraceView }) },
               { path: '/waiting', lazy: async () => ({ Component: (await import('./outbox/AsideView')).AsideView }) },
               { path: '*', element: <NoSuchPlace /> },
             ],

@@ -35,9 +35,9 @@ type Note = (name: keyof TraceFigures, why: string) => null;
 const LEAST_REST_S = 0.2;
 const INRUSH_S = 0.3;
 /** Fewer samples a second miss the dip. */
-export const INRUSH_HZ = 500;
+const INRUSH_HZ = 500;
 const BOUNCE_S = 0.06;
-export const SETTLED_S = 0.5;
+const SETTLED_S = 0.5;
 const LEAST_PLATEAU_S = 1;
 /** Moments after firing at which the charge is looked at; the last that the trace reaches is told. */
 const CHARGE_S = [120, 30, 1] as const;

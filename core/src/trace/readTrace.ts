@@ -2,7 +2,7 @@ import { tidy } from '../quantity/compare';
 import { columnsOf, type TraceColumn, type TraceColumns } from './columns';
 import { crankEvents } from './crankEvents';
 import { charge, inrush, plateauOf, restVolts, ripple, type Crank, type TraceFigures } from './crankFigures';
-import { clockSeconds, dialectOf, type Dialect } from './dialect';
+import { cellsOf, clockSeconds, dialectOf, type Dialect } from './dialect';
 import { humpsOf, type CylinderHump } from './humps';
 import { SampleReader, TraceProblem, type Samples } from './sampleReader';
 import { medianOf } from './signal';
@@ -26,6 +26,12 @@ export interface TraceAnswer {
 const HEAD_LINES = 200;
 const SNIFFED = 60;
 
+/** What a trace says, and the samples it is drawn from. */
+export interface TraceRead {
+  readonly answer: TraceAnswer;
+  readonly crank: Crank;
+}
+
 /** How a file is written and which column is what, from its beginning. @throws {TraceProblem} when no samples are in it */
 export const sniff = (
   head: string,
@@ -38,11 +44,7 @@ export const sniff = (
   const rows = lines.slice(dialect.headLines, dialect.headLines + SNIFFED).filter((line) => line.trim() !== '');
   const number = (cell: string): number =>
     cell === '' ? NaN : (clockSeconds(cell) ?? Number(dialect.decimal === ',' ? cell.replace(',', '.') : cell));
-  const cells = rows.map((line) =>
-    dialect.delimiter === ' '
-      ? line.trim().split(/\s+/)
-      : line.split(dialect.delimiter).map((cell) => cell.trim().replace(/^"|"$/g, '')),
-  );
+  const cells = rows.map((line) => cellsOf(line, dialect.delimiter));
   const samples = Array.from({ length: dialect.columns }, (_, index) => cells.map((row) => number(row[index] ?? '')));
   const columns = columnsOf(dialect, samples, systemVolts / 12);
   if (columns.volts === null)
@@ -59,7 +61,7 @@ export const sniff = (
 };
 
 /** A reader for the samples of a file that was looked at. */
-export const readerFor = ({ dialect, columns }: ReturnType<typeof sniff>): SampleReader => {
+const readerFor = ({ dialect, columns }: ReturnType<typeof sniff>): SampleReader => {
   const at = (column: TraceColumn | null): number => (column === null ? -1 : column.column - 1);
   return new SampleReader(dialect, { time: at(columns.time), volts: at(columns.volts), amps: at(columns.amps) });
 };
@@ -106,11 +108,11 @@ const rounded = (value: number | null): number | null => (value === null ? null 
  * Everything that is read from a crank.
  * @param samples as read, in the units of the file
  */
-export const traceAnswer = (
+const traceRead = (
   { dialect, columns }: ReturnType<typeof sniff>,
   samples: Samples,
   { systemVolts, cylinders }: TraceMachine,
-): TraceAnswer => {
+): TraceRead => {
   const k = systemVolts / 12;
   if (samples.count < 10)
     throw new TraceProblem(
@@ -179,7 +181,7 @@ export const traceAnswer = (
     ...ripple(crank, note),
     sourceMilliohm: source,
   };
-  return {
+  const answer: TraceAnswer = {
     format: 'vaktman-trace',
     version: 1,
     columns: { time: columns.time, volts: columns.volts, amps: columns.amps },
@@ -193,6 +195,7 @@ export const traceAnswer = (
     })),
     notes,
   };
+  return { answer, crank };
 };
 
 /** Bytes looked at before it is known how a file is written. */
@@ -256,11 +259,11 @@ export class TraceReader {
     if (joined.length >= HEAD_BYTES) this.#begin();
   }
 
-  end(): TraceAnswer {
+  end(): TraceRead {
     if (this.#reader === null) this.#begin();
     const [found, reader] = [this.#found, this.#reader];
     if (found === null || reader === null) throw new TraceProblem('line 1: expected lines of samples', 1);
-    return traceAnswer(found, reader.end(), this.#machine);
+    return traceRead(found, reader.end(), this.#machine);
   }
 
   /** The bytes of a piece as one a letter, lines ended by line feeds; what stands before the text is left out. */
@@ -303,5 +306,5 @@ export class TraceReader {
 export const readTrace = (pieces: Iterable<Uint8Array>, machine: TraceMachine): TraceAnswer => {
   const reader = new TraceReader(machine);
   for (const piece of pieces) reader.push(piece);
-  return reader.end();
+  return reader.end().answer;
 };

@@ -21,7 +21,7 @@ const QUOTE = 34;
 const ZERO = 48;
 const NINE = 57;
 /** Samples a trace may have; more is not one crank. */
-export const MOST_SAMPLES = 10_000_000;
+const MOST_SAMPLES = 10_000_000;
 const FIRST_SAMPLES = 65_536;
 
 /** One column of numbers that grows as it is read. */

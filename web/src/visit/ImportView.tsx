@@ -173,6 +173,9 @@ export const ImportView = () => {
           </section>
         )}
         <p>
+          <Link to="/trace">A crank from an oscilloscope or a logging meter</Link>
+        </p>
+        <p>
           <Link to="/">Back to the watch</Link>
         </p>
         <Key onPress={() => history.back()}>Back</Key>
