@@ -23,6 +23,7 @@ export * from './unit/bank';
 export * from './drawing/bankLayout';
 export * from './unit/differences';
 export * from './drawing/pathLayout';
+export * from './drawing/pathTypes';
 export * from './history/partRepeat';
 export * from './planning/changeCosts';
 export * from './planning/instrument';

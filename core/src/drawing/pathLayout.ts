@@ -1,88 +1,12 @@
 import { present } from '../quantity/present';
-import { alternatorsOf, bankEnds, isSeriesBank } from '../unit/bank';
-import { BATTERY_HEIGHT, BATTERY_WIDTH, bankLayout, type XY } from './bankLayout';
+import { alternatorsOf, bankEnds } from '../unit/bank';
+import type { XY } from './bankLayout';
+import { bankPart } from './pathBank';
+import type { JointSpot, PathLayout, Stretch, TestPoint } from './pathTypes';
 import type { Unit } from '../unit/unit';
-
-/** A stretch of the circuit over which volts can be lost, or the machine that does the work at its end. */
-export interface Stretch {
-  readonly id: StretchId;
-  readonly name: string;
-  readonly side: 'positive' | 'negative' | 'link' | 'control' | 'machine';
-  readonly lines: readonly (readonly XY[])[];
-  readonly thickness: number;
-  /** Where its name and value are written, and how wide they may be. */
-  readonly label: { readonly at: XY; readonly width: number } | null;
-  /** The step that reads it. */
-  readonly step: StretchStep;
-  readonly point: string;
-}
-export type StretchId =
-  | 'starter.positive'
-  | 'starter.negative'
-  | 'starter.solenoid'
-  | 'starter.motor'
-  | 'starter.control'
-  | 'charge.positive'
-  | 'charge.negative'
-  | `alternator.${string}`;
-export type StretchStep =
-  'start.drop' | 'start.solenoid' | 'start.motor' | 'start.control' | 'charge.drop' | 'charge.volts';
-
-/** A numbered place where a probe can be put. */
-export interface TestPoint {
-  readonly id: string;
-  readonly number: number;
-  readonly at: XY;
-  readonly touch: string;
-}
-
-/** A part that is drawn as what it is. */
-export interface Part {
-  readonly kind: 'solenoid' | 'motor' | 'block' | 'frame' | 'switch' | 'alternator';
-  readonly id: string;
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** A joint that can be looked at or measured across. */
-export interface JointSpot {
-  readonly id: string;
-  readonly at: XY;
-}
-
-/** The whole circuit of a unit laid out for drawing, in drawing units; y grows downwards. */
-export interface PathLayout {
-  readonly width: number;
-  readonly height: number;
-  readonly batteries: readonly {
-    readonly position: string;
-    readonly x: number;
-    readonly y: number;
-    readonly width: number;
-    readonly height: number;
-    readonly plus: XY;
-    readonly minus: XY;
-  }[];
-  readonly boxes: readonly {
-    readonly x: number;
-    readonly y: number;
-    readonly width: number;
-    readonly height: number;
-  }[];
-  /** Cables within the bank. */
-  readonly bankCables: readonly { readonly side: 'positive' | 'negative' | 'link'; readonly points: readonly XY[] }[];
-  readonly stretches: readonly Stretch[];
-  readonly parts: readonly Part[];
-  readonly testPoints: readonly TestPoint[];
-  readonly joints: readonly JointSpot[];
-}
 
 const WIDTH = 860;
 const HEIGHT = 420;
-const BANK = { x: 22, y: 66, width: 330, height: 268 } as const;
-const LARGEST_SCALE = 0.95;
 const TOP_Y = 28;
 const FRAME_Y = 392;
 const FEED_X = 606;
@@ -93,50 +17,6 @@ const SWITCH = { x: 488, y: 104, width: 56, height: 40 } as const;
 const ALTERNATOR = { y: 126, radius: 34, firstX: 792, step: 92 } as const;
 const CHARGE_BUS_Y = 72;
 const CONTROL_Y = 215;
-
-const bankPart = (unit: Unit) => {
-  const layout = bankLayout(unit.bank);
-  const scale = Math.min(LARGEST_SCALE, BANK.width / layout.width, BANK.height / layout.height);
-  const place = ([x, y]: XY): XY => [BANK.x + x * scale, BANK.y + y * scale];
-  const series = isSeriesBank(unit.bank);
-  const batteries = layout.batteries.map(({ position, x, y, plus, minus }) => ({
-    position,
-    x: place([x, y])[0],
-    y: place([x, y])[1],
-    width: BATTERY_WIDTH * scale,
-    height: BATTERY_HEIGHT * scale,
-    plus: place(plus),
-    minus: place(minus),
-  }));
-  const right = BANK.x + layout.width * scale;
-  const lastOfSide = (side: 'positive' | 'negative'): readonly XY[] =>
-    present(layout.cables.find((cable) => cable.side === side)).points;
-  const positive = lastOfSide('positive').map(place);
-  const negative = lastOfSide('negative').map(place);
-  // Parallel: rails run over the top and leave at the right. In series the positive leaves at the left, the negative at the right.
-  const positiveExit: XY = series ? present(positive[0]) : present(positive[1]);
-  const negativeExit: XY = series ? present(negative[1]) : present(negative[1]);
-  return {
-    batteries,
-    boxes: layout.boxes.map(({ x, y, width, height }) => ({
-      x: place([x, y])[0],
-      y: place([x, y])[1],
-      width: width * scale,
-      height: height * scale,
-    })),
-    bankCables: layout.cables.map(({ side, points }, index) => ({
-      side,
-      // In series the negative leaves at its foot: nothing of it stands above the first string.
-      points: points.map((point, at) =>
-        place(series && index === 1 && at === 0 ? [point[0], present(layout.batteries[0]).minus[1]] : point),
-      ),
-    })),
-    right,
-    positiveExit,
-    negativeExit,
-    series,
-  };
-};
 
 /**
  * Where everything of a unit's circuit is drawn: bank, starter, alternators, cables, grounds and the numbered points a

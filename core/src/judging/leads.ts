@@ -1,5 +1,6 @@
 import { alternatorsOf, bankEnds } from '../unit/bank';
-import { pathLayout, type StretchId } from '../drawing/pathLayout';
+import { pathLayout } from '../drawing/pathLayout';
+import type { StretchId } from '../drawing/pathTypes';
 import type { Unit } from '../unit/unit';
 
 /** A probe on a point of the path drawing, and what it touches there. */

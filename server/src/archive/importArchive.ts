@@ -7,7 +7,8 @@ import { refreshOutlook } from '../outlook/refreshOutlook';
 import { projectionsMade } from '../outlook/rebuild';
 import { insertInstrument } from '../instrument/instrumentStore';
 import { insertPartStay } from '../part/partStore';
-import { insertBattery, insertPlacement, insertUnit } from '../unit/unitStore';
+import { insertBattery, insertPlacement } from '../unit/placementStore';
+import { insertUnit } from '../unit/unitStore';
 import { refreshSummary } from '../visit/summarise';
 import { insertEvent, insertReading, insertVisit } from '../visit/visitStore';
 

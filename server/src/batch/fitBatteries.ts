@@ -10,7 +10,7 @@ import {
   openPlacementOf,
   stayAt,
   truncatePlacement,
-} from '../unit/unitStore';
+} from '../unit/placementStore';
 
 /**
  * The battery a fitting means: the one with its id, else the one that has its serial already, for a serial is once in a

@@ -12,11 +12,11 @@ import {
   endPlacement,
   insertBattery,
   insertPlacement,
-  loadUnit,
   openPlacementOf,
   sittingAt,
   type OpenStay,
-} from '../unit/unitStore';
+} from '../unit/placementStore';
+import { loadUnit } from '../unit/unitStore';
 import { batteryWithSerial, descriptionOf, setFate, setMade, setWarranty } from './batteryStore';
 
 const NOTHING = 'Nothing was moved.';

@@ -8,19 +8,8 @@ import { sqlState } from '../database/sqlState';
 import { ClientError, notFound } from '../http/problem';
 import { markOutlooks } from '../outlook/outlookQueue';
 import { lockUnits } from './lockUnits';
-import {
-  correctBattery,
-  endPlacement,
-  insertBattery,
-  insertPlacement,
-  insertUnit,
-  loadUnit,
-  openPlacementOf,
-  setRetired,
-  thingOf,
-  updateUnit,
-  type StoredUnit,
-} from './unitStore';
+import { correctBattery, endPlacement, insertBattery, insertPlacement, openPlacementOf } from './placementStore';
+import { insertUnit, loadUnit, setRetired, thingOf, updateUnit, type StoredUnit } from './unitStore';
 
 const UNIQUE_VIOLATION = '23505';
 const FOREIGN_KEY_VIOLATION = '23503';

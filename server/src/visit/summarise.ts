@@ -14,7 +14,7 @@ import {
 } from '@vaktman/core';
 import { kindOf } from '../unit/kind';
 import type { Queryable } from '../database/pool';
-import { batteryIdsAt } from '../unit/unitStore';
+import { batteryIdsAt } from '../unit/placementStore';
 import { keepSigned, loadVisit } from './visitStore';
 
 /** Which battery test tells most about a battery, best first. */
