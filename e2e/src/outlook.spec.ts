@@ -77,7 +77,8 @@ test('swaps a battery between two units and keeps both histories right', async (
   const move = page.getByRole('form', { name: 'Move this battery' });
   await choose(move, 'What', 'swap');
   await move.getByRole('button', { name: 'Swap', exact: true }).click();
-  await expect(move.getByRole('alert')).toHaveText('Say why.');
+  await expect(move.getByText('say why')).toBeVisible();
+  await expect(move.getByText('choose a battery')).toBeVisible();
   await pick(move, 'With', other.battery.serial!);
   await move.getByLabel('Why').fill('evening the banks out');
   await move.getByRole('button', { name: 'Swap', exact: true }).click();

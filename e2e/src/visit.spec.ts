@@ -57,8 +57,11 @@ test('leads a bank of four through rest and load, and finds the failing one agai
   // A look said of everything at once is none to replace a battery on: its joints are looked at by themselves.
   await expect(page.getByText(/First look at joint B\+; look at joint B-/).first()).toBeVisible();
   await page.goto(`${vaktman.url}/visits/${visitId}/look`);
-  for (const joint of ['Joint, post B +', 'Joint, post B −'])
-    await page.getByRole('radiogroup', { name: joint }).getByRole('radio', { name: 'clean, tight' }).click();
+  for (const joint of ['Joint, post B +', 'Joint, post B −']) {
+    const clean = page.getByRole('radiogroup', { name: joint }).getByRole('radio', { name: 'clean, tight' });
+    await clean.click();
+    await expect(clean).toBeChecked();
+  }
   await page.goto(`${vaktman.url}/visits/${visitId}/summary`);
   await allSent(page);
   await expect(page.getByText('hold', { exact: true }).first()).toBeVisible();

@@ -14,6 +14,7 @@ import { Loading } from '../frame/Failed';
 import { FailedPage } from '../frame/FailedPage';
 import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
+import { PHONE } from '../theme/screen';
 import { monthOf } from '../unit/timeScale';
 import { Scroll, Table } from '../control/tableStyle';
 import { BenchReadings } from './BenchReadings';
@@ -26,6 +27,13 @@ const Frame = styled.figure`
   margin-bottom: 1.2rem;
   .recharts-surface:focus {
     outline: none;
+  }
+`;
+
+/** What is done with it comes first on a phone. */
+const Done = styled.aside`
+  ${PHONE} {
+    order: -1;
   }
 `;
 
@@ -219,14 +227,14 @@ export const BatteryView = () => {
           <Life detail={detail} />
           <BenchReadings detail={detail} />
         </div>
-        <aside>
+        <Done>
           {detail.state === 'scrapped' ? null : (
             <p style={{ marginBottom: '1rem' }}>
               <KeyLink to={`/batteries/${batteryId}/test`}>Test it on the bench</KeyLink>
             </p>
           )}
           <MoveBattery key={`${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`} detail={detail} />
-        </aside>
+        </Done>
       </SideSheet>
     </>
   );
