@@ -63,12 +63,14 @@ const heightsOf = ({ values }: Signal, peaks: readonly number[]): readonly numbe
 
 /**
  * Speed and relative compression from the humps of a crank.
+ * @param sinceClosedS from the closing of the contacts to the first of the values
  * @param cylinders of the engine; null where nobody said, and then only the humps are counted
  * @param isAmps amperes have a hump where volts have a dip
  */
 export const humpsOf = (
   values: ArrayLike<number>,
   stepS: number,
+  sinceClosedS: number,
   cylinders: number | null,
   isAmps: boolean,
 ): Humps | { readonly rpm: null; readonly why: string } => {
@@ -83,23 +85,25 @@ export const humpsOf = (
   const width = Math.max(1, Math.round(0.14 / (peak.hz * thin.stepS)));
   const upright = isAmps ? thin.values : Float64Array.from(thin.values, (value) => -value);
   const smooth: Signal = { values: smoothed(upright, width), stepS: thin.stepS };
-  const heights = heightsOf(smooth, peaksOf(smooth, peak.hz));
+  const peaks = peaksOf(smooth, peak.hz);
+  const heights = heightsOf(smooth, peaks);
   if (heights.length < LEAST_TURNS * cylinders)
     return { rpm, cylinders: [], why: `too short: ${LEAST_TURNS} turns of every cylinder are needed` };
-  const turns = Math.floor(heights.length / cylinders);
+  // Counted from the first hump after the contacts closed, as far as one period is like the next.
+  const before = Math.floor((sinceClosedS + present(peaks[1]) * thin.stepS) * peak.hz);
   const means = Array.from({ length: cylinders }, (_, own) => {
-    const all = Array.from({ length: turns }, (__, turn) => present(heights[turn * cylinders + own]));
-    const mean = all.reduce((sum, height) => sum + height, 0) / turns;
-    return { mean, spread: Math.sqrt(all.reduce((sum, height) => sum + (height - mean) ** 2, 0) / turns) };
+    const all = heights.filter((__, index) => (before + index) % cylinders === own);
+    const mean = all.reduce((sum, height) => sum + height, 0) / all.length;
+    return { mean, spread: Math.sqrt(all.reduce((sum, height) => sum + (height - mean) ** 2, 0) / all.length) };
   });
   const best = Math.max(...means.map(({ mean }) => mean));
   return {
     rpm,
-    // The first hump of the plateau has no ground before it: counting begins with the second, and is turned back by one.
-    cylinders: means.map((_, own) => {
-      const { mean, spread } = present(means[(own + cylinders - 1) % cylinders]);
-      return { cylinder: own + 1, percent: (100 * mean) / best, spreadPercent: (100 * spread) / best };
-    }),
+    cylinders: means.map(({ mean, spread }, own) => ({
+      cylinder: own + 1,
+      percent: (100 * mean) / best,
+      spreadPercent: (100 * spread) / best,
+    })),
     why: null,
   };
 };

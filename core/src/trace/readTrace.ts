@@ -152,7 +152,15 @@ const traceRead = (
         ? note('plateauAmps', 'no amperes in the trace')
         : medianOf(amps, ...plateau);
   const humps =
-    plateau === null ? { rpm: null, why } : humpsOf((amps ?? volts).slice(...plateau), stepS, cylinders, amps !== null);
+    plateau === null
+      ? { rpm: null, why }
+      : humpsOf(
+          (amps ?? volts).slice(...plateau),
+          stepS,
+          (plateau[0] - (events.closedAt ?? 0)) * stepS,
+          cylinders,
+          amps !== null,
+        );
   if (humps.rpm === null) note('crankRpm', humps.why);
   else if (humps.why !== null) notes.push(`cylinders: ${humps.why}`);
   const at = (index: number | null): number | null => (index === null ? null : startS + index * stepS);
