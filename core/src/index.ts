@@ -27,6 +27,7 @@ export * from './drawing/pathTypes';
 export * from './history/partRepeat';
 export * from './planning/changeCosts';
 export * from './planning/instrument';
+export * from './planning/instrumentKind';
 export * from './battery/dateCode';
 export * from './visit/apart';
 export * from './visit/benchTest';

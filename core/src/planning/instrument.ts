@@ -2,11 +2,8 @@ import * as z from 'zod';
 import { addMonths } from '../quantity/calendarMonths';
 import { wholeText } from '../quantity/text';
 import { stepEntry } from '../step/catalogue';
+import { INSTRUMENT_KINDS, type InstrumentKind } from './instrumentKind';
 import type { Reading } from '../step/catalogue';
-
-/** What is read with. */
-export const INSTRUMENT_KINDS = ['meter', 'clamp', 'pile', 'tester', 'hydrometer'] as const;
-export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
 
 const words = (most: number) =>
   wholeText()
