@@ -4,7 +4,8 @@ test('types a whole bank on one screen, goes on by itself after a pass, and lead
   ready: page,
   vaktman,
 }) => {
-  await page.evaluate(() =>
+  // Before each page: the page that stands may still keep its own settings over them.
+  await page.addInitScript(() =>
     localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold' })),
   );
   const visitId = await openVisit(page, vaktman, 'P-09');
