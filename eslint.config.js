@@ -29,7 +29,7 @@ export default tseslint.config(
     files: [
       'core/src/circuit/**',
       'core/src/coldStart/**',
-      'core/src/trace/{signal,humps,crankEvents,crankFigures,readTrace,sampleReader,pixels}.ts',
+      'core/src/trace/{signal,humps,crankEvents,crankFigures,readTrace,traceFile,sampleReader,pixels}.ts',
       'core/src/history/{theilSen,forecast,normal,series}.ts',
       'core/src/quantity/interpolate.ts',
       'demo/src/random.ts',

@@ -32,14 +32,8 @@ export * from './battery/dateCode';
 export * from './visit/apart';
 export * from './visit/benchTest';
 export { pixelLine } from './trace/pixels';
-export {
-  MOST_TRACE_BYTES,
-  readTrace,
-  TraceReader,
-  type TraceAnswer,
-  type TraceMachine,
-  type TraceRead,
-} from './trace/readTrace';
+export type { TraceAnswer, TraceMachine, TraceRead } from './trace/readTrace';
+export { MOST_TRACE_BYTES, readTrace, TraceReader } from './trace/traceFile';
 export { TraceProblem } from './trace/sampleReader';
 export * from './unit/part';
 export * from './unit/points';

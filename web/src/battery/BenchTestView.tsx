@@ -1,6 +1,6 @@
 import type { BatteryDetail } from '@vaktman/contract';
 import { CAUTION_WORDS, stepTitle } from '@vaktman/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
@@ -58,10 +58,15 @@ const BenchTest = ({ detail }: { readonly detail: BatteryDetail }) => {
   const [step, setStep] = useState<TypedAtBench>('battery.openCircuit');
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const [failure, setFailure] = useState<string | null>(null);
+  const sent = useRef<{ said: string; id: string; at: string } | null>(null);
   const spec = benchSpec(battery, step);
   const choices = { ...Object.fromEntries(spec.choices.map(({ key, initial }) => [key, initial])), ...chosen };
   const save = async (values: EntryValues): Promise<void> => {
-    const reading = { ...spec.build(values, choices), id: v7(), at: instantNow() };
+    const built = spec.build(values, choices);
+    const said = JSON.stringify(built);
+    // Sent again after an answer that was lost it is the same reading; typed otherwise it is another.
+    if (sent.current?.said !== said) sent.current = { said, id: v7(), at: instantNow() };
+    const reading = { ...built, id: sent.current.id, at: sent.current.at };
     const answer = await readBench({ batteryId, reading: { takenBy: person, reading } });
     if (answer.error !== undefined) setFailure(problemText(answer.error));
     else await navigate(`/batteries/${batteryId}`);

@@ -20,8 +20,11 @@ const Panel = styled.form`
     display: grid;
     grid-template-columns: 1fr 1fr auto;
     gap: 1rem;
-    align-items: end;
+    align-items: start;
     padding-bottom: 0.6rem;
+  }
+  li > button {
+    margin-top: 1.2rem;
   }
   .wrong {
     color: var(--failed);

@@ -1,13 +1,6 @@
 import type { OrderLine } from '@vaktman/core';
-import styled from 'styled-components';
+import { WideSvg } from './WideSvg';
 
-const Svg = styled.svg`
-  display: block;
-  width: 100%;
-  height: auto;
-  font-family: 'Archivo Variable', sans-serif;
-  font-stretch: 78%;
-`;
 const WIDTH = 360;
 const ROW = 36;
 const TOP = 30;
@@ -26,7 +19,7 @@ const wire = ({ usual }: OrderLine, now: number): string => {
 
 /** The usual order of a visit and the one symptoms set, wire by wire: what is brought forward heavy, the rest thin. */
 export const OrderDrawing = ({ order }: { readonly order: readonly OrderLine[] }) => (
-  <Svg
+  <WideSvg
     viewBox={`0 0 ${WIDTH} ${TOP + ROW * order.length + 6}`}
     role="img"
     aria-label={`Order: ${order.map(({ title, minutes }) => `${title}, ${minutes} min`).join('; ')}`}
@@ -86,5 +79,5 @@ export const OrderDrawing = ({ order }: { readonly order: readonly OrderLine[] }
         </g>
       );
     })}
-  </Svg>
+  </WideSvg>
 );

@@ -1,14 +1,7 @@
 import { figure, pixelLine, type TraceRead } from '@vaktman/core';
 import { useMemo } from 'react';
-import styled from 'styled-components';
+import { WideSvg } from './WideSvg';
 
-const Svg = styled.svg`
-  display: block;
-  width: 100%;
-  height: auto;
-  font-family: 'Archivo Variable', sans-serif;
-  font-stretch: 78%;
-`;
 const WIDTH = 848;
 const LEFT = 56;
 const RIGHT = 840;
@@ -85,7 +78,7 @@ export const TraceDrawing = ({ read, span }: { readonly read: TraceRead; readonl
   const pegs = pegsOf(read).filter(({ sample }) => sample >= span.from && sample <= span.to);
   const seconds = (sample: number): string => `${figure(startS + sample * stepS, 2)} s`;
   return (
-    <Svg
+    <WideSvg
       viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
       role="img"
       aria-label={`Volts${amps === null ? '' : ' and amperes'} from ${seconds(span.from)} to ${seconds(span.to)}; ${pegs
@@ -118,6 +111,6 @@ export const TraceDrawing = ({ read, span }: { readonly read: TraceRead; readonl
           {seconds(span.to)}
         </text>
       </g>
-    </Svg>
+    </WideSvg>
   );
 };
