@@ -1,4 +1,4 @@
-import { allSent, expect, goOn, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
+import { allSent, expect, goOn, openVisit, readAtRest, stripSurfaceCharge, test, leap } from './vaktman';
 
 /** The smallest picture a browser shows. */
 const PIXEL = Buffer.from(
@@ -30,7 +30,7 @@ test('asks for memory power and the wait before the first clamp comes off, and k
   const apart = page.getByRole('button', { name: 'Memory power is on: take it apart' });
   await expect(apart).toBeDisabled();
   await page.getByRole('button', { name: /The key is off/ }).click();
-  await page.clock.fastForward(121_000);
+  await leap(page, 121_000);
   await apart.click();
   await expect(page.getByRole('heading', { name: /^Load battery A/ })).toBeVisible();
   await page.goto(`${vaktman.url}/visits/${visitId}/record`);

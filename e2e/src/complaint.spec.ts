@@ -1,4 +1,15 @@
-import { allSent, choose, expect, goOn, read, readAtRest, stripSurfaceCharge, test, type Vaktman } from './vaktman';
+import {
+  allSent,
+  choose,
+  expect,
+  goOn,
+  read,
+  readAtRest,
+  stripSurfaceCharge,
+  test,
+  type Vaktman,
+  leap,
+} from './vaktman';
 import type { Page } from '@playwright/test';
 
 /** Opens a visit for a reason, with what was seen of the machine; gives its id. */
@@ -38,7 +49,7 @@ test('walks a control wire from the bank to the plug that loses its volts', asyn
     ['plug at the frame', '1.3', /1.18 of 1.40 V is lost from key switch to plug at the frame/],
   ] as const) {
     // Three seconds of cranking each: the starter rests where it has to.
-    await page.clock.fastForward(130_000);
+    await leap(page, 130_000);
     await page.getByRole('button', { name: 'Name a point between' }).click();
     await page.getByLabel('What the probe touches there').fill(name);
     await page.getByRole('button', { name: 'Keep' }).click();

@@ -1,4 +1,4 @@
-import { allSent, choose, expect, test } from './vaktman';
+import { allSent, choose, expect, test, leap } from './vaktman';
 
 test('traces a machine that is flat after standing to the circuit that stays awake', async ({
   ready: page,
@@ -16,13 +16,13 @@ test('traces a machine that is flat after standing to the circuit that stays awa
   const visitId = /visits\/([^/]+)/.exec(page.url())![1]!;
   await page.goto(`${vaktman.url}/visits/${visitId}/battery.drain/bank`);
   await page.getByRole('button', { name: /The key is off/ }).click();
-  await page.clock.fastForward(10 * 60_000);
+  await leap(page, 10 * 60_000);
   await page.keyboard.type('0.9');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'Falling asleep: read again when the clock is there' })).toBeVisible();
   // The clock goes on through a reload, and from half an hour on the figure counts.
   await page.reload();
-  await page.clock.fastForward(37 * 60_000);
+  await leap(page, 37 * 60_000);
   await expect(page.getByRole('timer', { name: 'Key off for' })).toContainText(/4[78]:/);
   await page.getByRole('button', { name: 'Read the whole drain again' }).click();
   await page.keyboard.type('0.62');

@@ -87,7 +87,7 @@ export const test = base.extend<{ vaktman: Vaktman; ready: Page }>({
     await vaktman.stop();
     await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
   },
-  ready: async ({ page, vaktman }, use) => {
+  ready: async ({ page, vaktman }, use, info) => {
     await page.clock.install();
     await page.addInitScript(() => {
       if (localStorage.getItem('vaktman.settings') === null)
@@ -98,6 +98,10 @@ export const test = base.extend<{ vaktman: Vaktman; ready: Page }>({
     });
     await page.goto(vaktman.url);
     await use(page);
+    if (info.status === info.expectedStatus) return;
+    // What stood on the screen when it failed, for whoever has only the log.
+    const seen = await page.locator('body').innerText();
+    process.stderr.write(`${info.title}: ${page.url()}\n${seen.slice(0, 3000)}\n`);
   },
 });
 export { expect };
@@ -117,12 +121,21 @@ export const openVisit = async (page: Page, vaktman: Vaktman, unitId: string, ba
   return /visits\/([^/]+)/.exec(page.url())![1]!;
 };
 
+/**
+ * Leaps the page's clock. What is on its way arrives first: the leap makes this device's clock fast, and by how much is told
+ * with each sending; what waits for a server that is away goes on waiting.
+ */
+export const leap = async (page: Page, milliseconds: number): Promise<void> => {
+  await expect(page.getByText(/readings? waiting$/)).toHaveCount(0, { timeout: 20_000 });
+  await page.clock.fastForward(milliseconds);
+};
+
 /** Lets the two clocks of stripping run. */
 export const stripSurfaceCharge = async (page: Page): Promise<void> => {
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
-  await page.clock.fastForward(61_000);
+  await leap(page, 61_000);
   await page.getByRole('button', { name: 'Everything is off' }).click();
-  await page.clock.fastForward(121_000);
+  await leap(page, 121_000);
 };
 
 /** Types the resting volts of the battery on screen and saves with Enter. */
@@ -136,12 +149,10 @@ export const readAtRest = async (page: Page, position: string, volts: string): P
 /** Holds the load of the battery on screen for 15 s and types what it read, by keyboard alone. */
 export const loadFor15s = async (page: Page, position: string, lowestVolts: string, amps: string): Promise<void> => {
   await expect(page.getByRole('heading', { name: new RegExp(`^Load battery ${position}`) })).toBeVisible();
-  // What is on its way arrives first: the leap makes this device's clock fast, and by how much is told with each sending.
-  await expect(page.getByText(/readings? waiting$/)).toHaveCount(0, { timeout: 20_000 });
   // Pile and batteries cool between loads, five minutes after three of them.
-  await page.clock.fastForward(301_000);
+  await leap(page, 301_000);
   await enterOn(page.getByRole('button', { name: /start 15 s/ }));
-  await page.clock.fastForward(15_200);
+  await leap(page, 15_200);
   await enterOn(page.getByRole('button', { name: 'Load is off' }));
   await expect(page.getByRole('heading', { name: `What did battery ${position} read?` })).toBeVisible();
   await page.keyboard.type(lowestVolts);

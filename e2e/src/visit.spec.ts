@@ -13,6 +13,7 @@ import {
   toSummary,
   unitsListed,
   type Vaktman,
+  leap,
 } from './vaktman';
 import type { Page } from '@playwright/test';
 
@@ -101,21 +102,21 @@ test('loses and doubles nothing when the server dies and the tab is reloaded', a
 test('keeps the hold of a load test and a half-stripped bank through a reload', async ({ ready: page, vaktman }) => {
   await openVisit(page, vaktman, 'P-09');
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
-  await page.clock.fastForward(20_000);
+  await leap(page, 20_000);
   await page.reload();
   await expect(page.getByRole('timer')).toContainText(/0:(3|4)\d/);
-  await page.clock.fastForward(61_000);
+  await leap(page, 61_000);
   await page.getByRole('button', { name: 'Everything is off' }).click();
-  await page.clock.fastForward(121_000);
+  await leap(page, 121_000);
   for (const position of LETTERS) {
     await readAtRest(page, position, REST[position]);
     await goOn(page);
   }
   await page.getByRole('button', { name: /start 15 s/ }).click();
-  await page.clock.fastForward(5_000);
+  await leap(page, 5_000);
   await page.reload();
   await expect(page.getByRole('heading', { name: /^Hold/ })).toBeVisible();
-  await page.clock.fastForward(10_500);
+  await leap(page, 10_500);
   await expect(page.getByRole('alertdialog', { name: 'Release load now' })).toBeVisible();
 });
 
@@ -193,10 +194,10 @@ test('is done by keyboard alone, from the watch to the first verdict', async ({ 
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Lamps and blower are on' })).toBeFocused();
   await page.keyboard.press('Enter');
-  await page.clock.fastForward(61_000);
+  await leap(page, 61_000);
   await tabTo('Everything is off');
   await page.keyboard.press('Enter');
-  await page.clock.fastForward(121_000);
+  await leap(page, 121_000);
   await readAtRest(page, 'A', '12.71');
   await expect(page.getByRole('link', { name: /^Next:/ })).toBeFocused();
 });
@@ -224,7 +225,7 @@ test('conducts a whole sound visit to a 24 V machine, from the look to the recha
   await measure(page, 'Ground side of the alternator', '0.19', '137');
   await measure(page, 'Output of ALT1', '138');
   await page.getByRole('button', { name: 'It idles: start 10 min' }).click();
-  await page.clock.fastForward(10 * 60_000 + 1000);
+  await leap(page, 10 * 60_000 + 1000);
   await expect(page.getByText(/Read now/)).toBeVisible();
   // The minutes at idle are the clock's.
   await measure(page, 'Recharge current of the bank', '6.4');
