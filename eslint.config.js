@@ -30,6 +30,8 @@ export default tseslint.config(
       'core/src/circuit/**',
       'core/src/coldStart/**',
       'core/src/trace/{signal,humps,crankEvents,crankFigures,readTrace,traceFile,sampleReader,pixels}.ts',
+      'core/src/practice/crankTrace.ts',
+      'web/src/drawing/{traceLines,tracePath}.ts',
       'core/src/history/{theilSen,forecast,normal,series}.ts',
       'core/src/quantity/interpolate.ts',
       'demo/src/random.ts',

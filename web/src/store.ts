@@ -15,6 +15,7 @@ import {
   conditionsToKeep,
   loadConditions,
 } from './visit/conditionsSlice';
+import { loadTraceColumns, TRACE_COLUMNS_KEY, traceColumnsLoaded, traceColumnsSlice } from './trace/traceColumnsSlice';
 import { loadSettings, SETTINGS_KEY, settingsLoaded, settingsSlice } from './settings/settingsSlice';
 
 export const createStore = () =>
@@ -26,6 +27,7 @@ export const createStore = () =>
       outbox: outboxSlice.reducer,
       conditions: conditionsSlice.reducer,
       practice: practiceSlice.reducer,
+      traceColumns: traceColumnsSlice.reducer,
       failure: failureSlice.reducer,
       title: titleSlice.reducer,
       place: placeSlice.reducer,
@@ -46,6 +48,7 @@ export const keepOnDevice = (store: Store, storage: Kept): void => {
     store.dispatch(conditionsLoaded(loadConditions(storage)));
     store.dispatch(practiceLoaded(loadPractice(storage)));
   };
+  store.dispatch(traceColumnsLoaded(loadTraceColumns(storage)));
   store.dispatch(settingsLoaded(loadSettings(storage)));
   restore();
   let told = false;
@@ -66,6 +69,7 @@ export const keepOnDevice = (store: Store, storage: Kept): void => {
   keepChanges(SETTINGS_KEY, ({ settings }) => settings, whole);
   keepChanges(CLOCKS_KEY, ({ clocks }) => clocks, whole);
   keepChanges(CONDITIONS_KEY, ({ conditions }) => conditions, conditionsToKeep);
+  keepChanges(TRACE_COLUMNS_KEY, ({ traceColumns }) => traceColumns, whole);
   keepChanges(PRACTICE_KEY, ({ practice }) => practice, practiceToKeep);
   window.addEventListener('storage', () => {
     restoring = true;

@@ -18,12 +18,15 @@ export interface BatteryFigures {
 export const CAPABILITY_LIMIT_PERCENT = 70;
 const CAPABILITY_CAP_PERCENT = 120;
 
+/** Fewer amperes than this are no load: volts by so little would be a resistance without bounds. */
+const LEAST_LOAD_AMPS = 1;
+
 /**
  * Resistance seen by the load test, milliohms: volts lost from rest to the lowest, by the amperes drawn.
- * Null when the readings cannot give one (no current, or no loss).
+ * Null when the readings cannot give one (no load, or no loss).
  */
 export const loadResistanceMilliohm = (restingVolts: number, lowestVolts: number, amps: number): number | null =>
-  amps > 0 && restingVolts > lowestVolts ? ((restingVolts - lowestVolts) / amps) * 1000 : null;
+  amps >= LEAST_LOAD_AMPS && restingVolts > lowestVolts ? ((restingVolts - lowestVolts) / amps) * 1000 : null;
 
 /**
  * Resistance of a new battery of this rating under a 15 s half-rating load, milliohms. Fitted to the load chart:

@@ -12,7 +12,7 @@ describe('a line of the feed', () => {
     ['READ meter dc-volts 12 A', 'unit: expected V for dc-volts, received A'],
     ['READ meter ohms 12 V', 'quantity: expected one of'],
     ['READ meter dc-volts 12', 'line: expected READ instrument quantity value unit'],
-    ['HELLO', 'word: expected READ or NOTE, received HELLO'],
+    ['HELLO', 'word: expected READ, NOTE, BURST, SAMPLES or END, received HELLO'],
   ])('%s is refused with what is expected', (text, problem) => {
     const parsed = parseFeedLine(text);
     expect(parsed.ok ? '' : parsed.problem).toContain(problem);

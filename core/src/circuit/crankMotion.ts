@@ -135,14 +135,14 @@ export class CrankMotion {
 
   /** Lets a millisecond pass with the currents just solved. */
   advance(): void {
-    const { starter, batteries } = this.#machine;
+    const { starter, batteries, weakCylinder } = this.#machine;
     for (const [index, battery] of batteries.entries()) battery.advance(this.#circuit.amps[index]!, CRANK_STEP_SECONDS);
     if (!this.isFed) return;
     // Trapezoidal in speed; what the motor gives at the end of the step follows from its back volts there.
     const { speed } = this;
-    const engine = engineAt(starter, this.#angle + speed * CRANK_STEP_SECONDS);
+    const engine = engineAt(starter, this.#angle + speed * CRANK_STEP_SECONDS, weakCylinder);
     const given = motorTorque(starter, this.drawn);
-    const before = given - engineAt(starter, this.#angle)(speed).torque;
+    const before = given - engineAt(starter, this.#angle, weakCylinder)(speed).torque;
     let next = speed;
     for (let round = 0; round < 12; round++) {
       const { torque, slope } = engine(next);

@@ -46,6 +46,12 @@ const plainFaults = [
   z.strictObject({ kind: z.literal('start.control-wire'), at: starterPlace, ...resistiveOrOpen }),
   z.strictObject({ kind: z.literal('start.magnetic-switch'), at: starterPlace, ...resistiveOrOpen }),
   z.strictObject({ kind: z.literal('starter.motor'), at: starterPlace, factor }),
+  z.strictObject({
+    kind: z.literal('engine.compression'),
+    at: z
+      .string()
+      .regex(/^(?:[1-9]|1\d|2[0-4])$/, { error: 'expected the number of a cylinder in firing order, such as 4' }),
+  }),
   z.strictObject({ kind: z.literal('belt.slips'), at: z.literal('drive'), factor: positive('times', 1) }),
   z.strictObject({ kind: z.literal('alternator.weak'), at: alternatorId, factor: positive('times', 1) }),
   z.strictObject({ kind: z.literal('alternator.phase-lost'), at: alternatorId }),

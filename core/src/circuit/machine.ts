@@ -1,5 +1,5 @@
 import { alternatorsOf, batteriesInOrder } from '../unit/bank';
-import type { Unit } from '../unit/unit';
+import { USUAL_BELT_RATIO, type Unit } from '../unit/unit';
 import { alternatorModel, type AlternatorFault, type AlternatorModel } from './alternatorModel';
 import { BatteryModel } from './batteryModel';
 import type { CablePlace, PlainFault } from './fault';
@@ -29,6 +29,8 @@ export interface Machine extends MachineInput {
   readonly cableOhms: (cable: CablePlace) => number;
   readonly alternatorsAt: (engineRpm: number) => readonly AlternatorModel[];
   readonly parasiticAmps: number;
+  /** Cylinder with half its compression, in firing order from 0; null when all are sound. */
+  readonly weakCylinder: number | null;
 }
 
 /** A sound joint, ohm; the lower end of what is found on clean ones. */
@@ -38,7 +40,6 @@ const SOUND_CONTROL = 0.02;
 const SOUND_SWITCH = 4e-3;
 /** Solenoid and its hold winding, ohm for each 12 V squared. */
 const COIL_OHMS = 0.6;
-const USUAL_BELT_RATIO = 2.8;
 
 const of = <Kind extends PlainFault['kind']>(
   faults: readonly PlainFault[],
@@ -80,6 +81,11 @@ const alternatorFault = (faults: readonly PlainFault[], id: string): AlternatorF
   if (of(faults, 'alternator.diode-shorted', id).length > 0) return 'diode-shorted';
   if (of(faults, 'alternator.phase-lost', id).length > 0) return 'phase-lost';
   return of(faults, 'alternator.diode-open', id).length > 0 ? 'diode-open' : null;
+};
+
+const weakCylinderOf = (faults: readonly PlainFault[]): number | null => {
+  const [first] = of(faults, 'engine.compression');
+  return first === undefined ? null : Number(first.at) - 1;
 };
 
 /** Builds the machine of a unit, with its faults, as electrical figures. Nothing of it is drawn by hand. */
@@ -128,6 +134,7 @@ export const buildMachine = (input: MachineInput): Machine => {
           senseLost: of(faults, 'alternator.sense-fuse', id).length > 0,
         }),
       ),
+    weakCylinder: weakCylinderOf(faults),
     parasiticAmps: of(faults, 'parasitic').reduce((sum, { amps }) => sum + amps, 0),
   };
 };

@@ -2,7 +2,7 @@ import * as z from 'zod';
 import { faultSchema, type Fault } from './fault';
 import { saneCelsius } from '../quantity/sanity';
 import { alternatorIds, joints, positions } from '../unit/points';
-import { positionSchema, unitSchema, type Unit } from '../unit/unit';
+import { positionSchema, unitSchema, USUAL_CYLINDERS, type Unit } from '../unit/unit';
 import type { Parsed } from '../file/parseVisit';
 import { problemsOf, type Problem } from '../file/problem';
 
@@ -33,10 +33,14 @@ const ALTERNATOR_FAULTS: readonly Fault['kind'][] = [
   'regulator.offset',
 ];
 
+const cylinderNumbers = (unit: Unit): readonly string[] =>
+  Array.from({ length: unit.engine?.cylinders ?? USUAL_CYLINDERS }, (_, index) => String(index + 1));
+
 /** Where on this unit a fault of a kind can sit; null where its own schema says it all. */
 export const faultPlaces = (unit: Unit, kind: Fault['kind']): readonly string[] | null => {
   if (kind.startsWith('battery.')) return positions(unit);
   if (kind.startsWith('joint.')) return joints(unit);
+  if (kind === 'engine.compression') return cylinderNumbers(unit);
   return ALTERNATOR_FAULTS.includes(kind) ? alternatorIds(unit) : null;
 };
 

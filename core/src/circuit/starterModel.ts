@@ -1,6 +1,6 @@
 import { cableMilliohms } from '../quantity/cable';
 import { batteryCca, strings } from '../unit/bank';
-import type { Unit } from '../unit/unit';
+import { USUAL_CYLINDERS, type Unit } from '../unit/unit';
 
 /** Constants of a starter and the engine it turns, in SI units at the crankshaft. */
 export interface StarterModel {
@@ -81,7 +81,7 @@ export const starterModel = (
     voltSeconds,
     referenceTorque: TORQUE_SHARE * voltSeconds * ratedAmps * (torqueFactor ?? 1),
     referenceSpeed,
-    cylinders: unit.engine?.cylinders ?? 6,
+    cylinders: unit.engine?.cylinders ?? USUAL_CYLINDERS,
     coldFactor: Math.exp(oil * (20 - celsius)),
     inertia: INERTIA * size,
   };

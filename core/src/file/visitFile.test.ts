@@ -233,6 +233,26 @@ const FIELDS: Record<Reading['step'], Record<string, fc.Arbitrary<unknown>>> = {
     result: fc.constantFrom('good', 'good-recharge', 'charge-retest', 'replace', 'bad-cell'),
     clamps: fc.constantFrom('posts', 'clamps', 'remote'),
   },
+  'start.trace': {
+    restVolts: maybe(volts),
+    inrushLowVolts: maybe(volts),
+    bounces: maybe(fc.nat(9)),
+    plateauVolts: volts,
+    plateauAmps: maybe(amps),
+    crankRpm: maybe(rpm),
+    goodAmps: maybe(amps),
+    chargeAmps: maybe(amps),
+    cylinders: maybe(
+      fc.array(
+        fc.record({
+          cylinder: fc.integer({ min: 1, max: 8 }),
+          percent: fc.double({ min: 40, max: 100, noNaN: true }),
+          spreadPercent: fc.constant(1),
+        }),
+        { maxLength: 8 },
+      ),
+    ),
+  },
   'battery.milliohm': { milliohms: fc.double({ min: 0, max: 100, noNaN: true }) },
   'battery.fixedLoad': { volts, seconds: fc.double({ min: 0, max: 60, noNaN: true }), limitVolts: maybe(volts) },
   'battery.drain': { amps, minutesParked: fc.double({ min: 0, max: 600, noNaN: true }) },

@@ -8,10 +8,24 @@ import { ALTERNATOR, BELT, CHARGE } from './charging';
 import { JOINT } from './joint';
 import { OWED } from './owed';
 import type { Action, FindingRecord } from './record';
-import { LADDER, START, STARTER } from './starting';
+import { ENGINE, LADDER, START, STARTER } from './starting';
 
 /** Areas in the order of what comes first among equals: batteries before what they overload, joints before parts. */
-const AREAS = [DRAWING, BATTERY, JOINT, CABLE, BELT, BANK, START, STARTER, CHARGE, ALTERNATOR, LADDER, OWED] as const;
+const AREAS = [
+  DRAWING,
+  BATTERY,
+  JOINT,
+  CABLE,
+  BELT,
+  BANK,
+  START,
+  STARTER,
+  CHARGE,
+  ALTERNATOR,
+  ENGINE,
+  LADDER,
+  OWED,
+] as const;
 
 /** Every kind of trouble. */
 export const FINDINGS: Readonly<Record<FindingCode, FindingRecord>> = {
@@ -25,6 +39,7 @@ export const FINDINGS: Readonly<Record<FindingCode, FindingRecord>> = {
   ...STARTER,
   ...CHARGE,
   ...ALTERNATOR,
+  ...ENGINE,
   ...LADDER,
   ...OWED,
 };

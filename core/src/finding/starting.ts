@@ -58,6 +58,28 @@ export const STARTER = {
     severity: 'repair',
     actions: repairPart('Repair pinion or ring gear'),
   },
+  'starter.draws-much': {
+    words: () => 'Starter draws much',
+    severity: 'recheck',
+    isOwnMarginal: true,
+    actions: both(
+      one('other', () => 'Turn the engine over by hand: oil, belt, drag'),
+      replacePart('starter'),
+    ),
+    separates: () => [
+      { step: 'start.drop', point: 'negative', why: 'cables that lose volts slow it' },
+      { step: 'start.motor', point: 'starter', why: 'what the motor itself gets' },
+    ],
+  },
+} satisfies FindingGroup;
+
+export const ENGINE = {
+  'engine.compression-low': {
+    words: (at) => `Low compression: ${at}`,
+    severity: 'recheck',
+    isOwnMarginal: true,
+    actions: repairPart('Read the compression of that cylinder'),
+  },
 } satisfies FindingGroup;
 
 export const LADDER = {

@@ -155,7 +155,9 @@ export const visitFigures = (
   const atStarter = latest('start.crankVolts', 'starter');
   const settled = (reading: ReadingAt<'start.crankVolts'> | undefined) =>
     reading === undefined || reading.hold === 'lowest' ? undefined : reading;
-  const amps = settled(atStarter)?.amps ?? settled(atBank)?.amps;
+  const trace = latest('start.trace', 'bank');
+  const amps = settled(atStarter)?.amps ?? settled(atBank)?.amps ?? trace?.plateauAmps;
+  const bankVolts = settled(atBank)?.volts ?? trace?.plateauVolts;
   const contacts = latest('start.solenoid', 'starter');
   const contact = contacts === undefined ? null : milliohmOf(contacts.volts, amps);
   const outputs = alternatorsOf(file.unit).flatMap(({ id, ratedAmps }): [string, number][] => {
@@ -170,7 +172,7 @@ export const visitFigures = (
   });
   const crank = {
     ...(settled(atStarter) === undefined ? {} : { starterVolts: present(atStarter).volts }),
-    ...(settled(atBank) === undefined ? {} : { bankVolts: present(atBank).volts }),
+    ...(bankVolts === undefined ? {} : { bankVolts }),
     ...(amps === undefined ? {} : { amps: Math.abs(amps) }),
   };
   const running = latest('charge.volts', 'bank');

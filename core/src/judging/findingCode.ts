@@ -32,6 +32,8 @@ export const FINDING_CODES = [
   'ladder.open',
   'starter.motor',
   'starter.pinion',
+  'starter.draws-much',
+  'engine.compression-low',
   'start.switch-supply',
   'start.magnetic-switch',
   'charge.overvoltage',

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import { wholeText } from '../quantity/text';
 import { partFittingSchema } from '../unit/part';
 import { batterySchema, isRun, positionSchema } from '../unit/unit';
+import { tracePictureSchema } from '../trace/picture';
 import { instantSchema } from './readingBase';
 import { repairSchema } from './repair';
 
@@ -48,6 +49,8 @@ const findingKeySchema = wholeText().min(1).max(200).describe('Finding as code@s
 const name = wholeText().max(200);
 export const LONGEST_REASON = 500;
 export const LONGEST_REMARK = 2000;
+/** Letters of the samples of a trace, compressed, in base64: about 1.2 MB. */
+export const LONGEST_TRACE = 1_600_000;
 /** Letters of a picture in base64: about 600 kB. */
 export const LONGEST_PICTURE = 800_000;
 const reason = wholeText()
@@ -125,6 +128,25 @@ export const visitEventSchema = z.discriminatedUnion('kind', [
     data: z
       .base64({ error: 'expected a picture in base64' })
       .max(LONGEST_PICTURE, { error: 'expected a picture scaled down' })
+      .optional(),
+  }),
+  /**
+   * The samples a trace was read from: as they came from the instrument, compressed, and thinned for looking at. The server keeps
+   * the samples apart: what comes back from there has none.
+   */
+  z.strictObject({
+    kind: z.literal('traced'),
+    ...common,
+    reading: madeIdSchema.describe('Id of the reading that keeps its figures'),
+    name: name.describe('Of the file'),
+    /** The file was too large to be kept whole: its samples as means of so many each. */
+    meansOf: z.int().min(2).max(1_000_000).optional(),
+    picture: tracePictureSchema,
+    /** Gzip in base64. */
+    data: z
+      .base64({ error: 'expected samples in base64' })
+      .startsWith('H4sI', { error: 'expected samples compressed with gzip' })
+      .max(LONGEST_TRACE, { error: 'expected samples thinned until they can be kept' })
       .optional(),
   }),
   /** Opened by mistake and nothing read in it: it counts nowhere, and takes nothing more. */

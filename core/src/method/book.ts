@@ -1,5 +1,6 @@
 import type { KeptMethod } from './kept';
-import { LIMITS, type ChargeDropRule, type LimitDefinition, type LimitName, type StarterDropRule } from './limit';
+import { LIMITS, type ChargeDropRule, type LimitName, type StarterDropRule } from './limit';
+import type { LimitDefinition } from './limitDefinition';
 import type { LimitOverrides } from './overrides';
 import { PROFILES, type ProfileName } from './profile';
 

@@ -1,11 +1,11 @@
 import type { ChargeDropRule, LimitName, StarterDropRule } from './limit';
 
 /** The schools of testing a visit can be judged by. */
-export const PROFILE_NAMES = ['pile', 'rested', 'starter', 'conductance'] as const;
+export const PROFILE_NAMES = ['pile', 'rested', 'starter', 'conductance', 'capture'] as const;
 export type ProfileName = (typeof PROFILE_NAMES)[number];
 
 /** The battery test that decides in a method. */
-export type DecidingTest = 'battery.load' | 'battery.starterLoad' | 'battery.conductance';
+export type DecidingTest = 'battery.load' | 'battery.starterLoad' | 'battery.conductance' | 'start.trace';
 
 export interface MethodProfile {
   readonly name: ProfileName;
@@ -58,6 +58,16 @@ export const PROFILES: Readonly<Record<ProfileName, MethodProfile>> = {
     why: 'Quick and possible without a full charge; a screening of used batteries rather than a load.',
     decidingTest: 'battery.conductance',
     starterDropRule: 'sum-by-pile',
+    chargeDropRule: 'sum',
+    limits: {},
+  },
+  capture: {
+    name: 'capture',
+    version: 1,
+    title: 'A crank on the oscilloscope',
+    why: 'One crank seen in milliseconds tells of bank, contacts, engine and alternator at once, and the picture convinces; it judges the bank as one.',
+    decidingTest: 'start.trace',
+    starterDropRule: 'each-by-crank',
     chargeDropRule: 'sum',
     limits: {},
   },

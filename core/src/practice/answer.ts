@@ -24,6 +24,7 @@ const KIND_WORDS: Readonly<Record<FaultKind, string>> = {
   'start.control-wire': 'control wire',
   'start.magnetic-switch': 'magnetic switch',
   'starter.motor': 'starter motor',
+  'engine.compression': 'cylinder that presses less',
   'belt.slips': 'slipping belt',
   'alternator.weak': 'weak alternator',
   'alternator.phase-lost': 'lost phase',

@@ -36,6 +36,8 @@ export const eventWords = (event: VisitEvent, time: (iso: string) => string): st
       }`;
     case 'photographed':
       return `${when}picture of ${pointName(event.point)}`;
+    case 'traced':
+      return `${when}samples of the crank kept, ${event.name}${event.meansOf === undefined ? '' : `, as means of ${event.meansOf}`}`;
     case 'planned':
       return `${when}to do: ${event.action}`;
     case 'refused':

@@ -4,10 +4,12 @@ import { foldByCause } from '../finding/oneCause';
 import type { Severity } from '../judging/findingCode';
 import { fittedIn } from '../judging/unitAsOf';
 import type { Verdict } from '../judging/verdict';
+import type { VisitEvent } from '../judging/visitEvent';
+import type { TracePicture } from '../trace/picture';
 import { PROFILES } from '../method/profile';
 import { celsiusText, figure } from '../quantity/display';
 import { present } from '../quantity/present';
-import { readingText } from '../step/catalogue';
+import { readingText, type Reading } from '../step/catalogue';
 import { partName, partText } from '../unit/part';
 import { DISPOSITION_WORDS } from '../visit/explain';
 import { judge } from '../visit/judge';
@@ -65,6 +67,8 @@ export interface VisitRecord {
   readonly missing: readonly string[];
   readonly advice: readonly string[];
   readonly events: readonly string[];
+  /** Cranks as they were seen, each with the line that tells of it. */
+  readonly traces: readonly { readonly title: string; readonly words: string; readonly picture: TracePicture }[];
   readonly cautions: readonly string[];
   readonly closing: readonly (readonly [label: string, value: string])[];
   /** What was signed, and what was added to it since; null while nothing was. */
@@ -88,6 +92,19 @@ const saidOnce = (rows: readonly RecordRow[]): readonly RecordRow[] =>
   rows.map((row, at) =>
     row.because === rows[at - 1]?.because ? { ...row, because: 'judged with the one above' } : row,
   );
+
+/** The pictures of cranks, the last of each reading. */
+const tracesOf = (
+  events: readonly VisitEvent[],
+  readings: readonly Reading[],
+  time: (iso: string) => string,
+): VisitRecord['traces'] =>
+  events.flatMap((event) => {
+    const reading = event.kind === 'traced' ? readings.find(({ id }) => id === event.reading) : undefined;
+    return event.kind !== 'traced' || reading === undefined
+      ? []
+      : [{ title: `Crank, ${time(reading.at)}`, words: readingText(reading), picture: event.picture }];
+  });
 
 /** How a visit came out at its first sign-off, before what was amended. */
 const firstSigned = ({ events, signedAs }: RecordedVisit, signed: VisitFile): Judgement => {
@@ -219,6 +236,7 @@ export const visitRecord = (
     missing: judgement.missing.map(({ step, point }) => placeTitle(step, point)),
     advice: judgement.advice,
     events: events.flatMap((event) => eventWords(event, time) ?? []),
+    traces: tracesOf(events, file.readings, time),
     cautions: (acknowledged?.cautions ?? []).map((caution) => CAUTION_WORDS[caution]),
     closing:
       closed === undefined

@@ -43,6 +43,7 @@ import { motor } from './starting/motor';
 import { solenoid } from './starting/solenoid';
 import { starterDrop } from './starting/starterDrop';
 import { switchContacts } from './starting/switchContacts';
+import { trace } from './starting/traceStep';
 import { walkStep } from './starting/walkStep';
 
 /** Every test, in the order practitioners take them. Adding one here is all the rest of the program asks for. */
@@ -64,6 +65,7 @@ const RECORDS = [
   fixedLoad,
   load,
   starterLoad,
+  trace,
   drain,
   drainCircuit,
   crankVolts,

@@ -1,6 +1,6 @@
 import { figure } from '../quantity/display';
 import type { CrankEvents } from './crankEvents';
-import { medianOf, rmsOf, smoothed, strongestHz } from './signal';
+import { medianOf, rmsAt, rmsOf, smoothed, strongestHz } from './signal';
 
 /** What a crank says, and null where it does not. */
 export interface TraceFigures {
@@ -130,13 +130,20 @@ export const plateauOf = ({
   return (to - from) * stepS < LEAST_PLATEAU_S ? null : [from, to];
 };
 
+/** Seconds after firing at which the charge was looked at; null where the trace ends before. */
+export const chargedAfterS = ({ volts, stepS, events }: Crank): number | null => {
+  const { endedAt, fired } = events;
+  if (!fired || endedAt === null) return null;
+  return CHARGE_S.find((seconds) => endedAt + Math.round(seconds / stepS) < volts.length) ?? null;
+};
+
 export const charge = (crank: Crank, note: Note): Pick<TraceFigures, 'chargeVolts' | 'chargeAmps'> => {
   const { volts, amps, stepS, events } = crank;
   const none = (why: string) => ({ chargeVolts: note('chargeVolts', why), chargeAmps: note('chargeAmps', why) });
   if (!events.fired || events.endedAt === null) return none('it did not fire in the trace');
   const fired = events.endedAt;
-  const reached = CHARGE_S.find((seconds) => fired + Math.round(seconds / stepS) < volts.length);
-  if (reached === undefined) return none('too short, the trace ends within 1 s of firing');
+  const reached = chargedAfterS(crank);
+  if (reached === null) return none('too short, the trace ends within 1 s of firing');
   const at = fired + Math.round(reached / stepS);
   const around = Math.max(1, Math.round(CHARGE_AROUND_S / stepS));
   const [from, to] = [Math.max(fired, at - around), Math.min(volts.length, at + around)];
@@ -146,13 +153,27 @@ export const charge = (crank: Crank, note: Note): Pick<TraceFigures, 'chargeVolt
   };
 };
 
+/** Samples of the ripple: the second that begins one second after firing, or what there is of it. */
+const rippling = ({ stepS, volts, events }: Crank): readonly [from: number, to: number] => {
+  const from = (events.endedAt ?? volts.length) + Math.round(RIPPLE_S / stepS);
+  return [from, Math.min(volts.length, from + Math.round(RIPPLE_S / stepS))];
+};
+
+/** Effective amperes that swing at the ripple's frequency; null where there are no amperes. */
+export const rippleAmpsRms = (crank: Crank, hz: number): number | null => {
+  const { amps, stepS } = crank;
+  if (amps === null) return null;
+  const [from, to] = rippling(crank);
+  const values = Float64Array.from({ length: Math.max(0, to - from) }, (_, i) => amps[from + i]!);
+  return rmsAt({ values, stepS }, hz);
+};
+
 export const ripple = (crank: Crank, note: Note): Pick<TraceFigures, 'rippleHz' | 'rippleVoltsRms'> => {
   const { volts, stepS, events } = crank;
   const none = (why: string) => ({ rippleHz: note('rippleHz', why), rippleVoltsRms: note('rippleVoltsRms', why) });
   if (!events.fired || events.endedAt === null) return none('it did not fire in the trace');
   if (rateOf(crank) < RIPPLE_SAMPLES_HZ * 0.99) return none(`too slow, ${figure(rateOf(crank), 0)} samples a second`);
-  const from = events.endedAt + Math.round(RIPPLE_S / stepS);
-  const to = Math.min(volts.length, from + Math.round(RIPPLE_S / stepS));
+  const [from, to] = rippling(crank);
   if ((to - from) * stepS < 0.2) return none('too short, the trace ends within a second of firing');
   const part = Float64Array.from({ length: to - from }, (_, i) => volts[from + i]!);
   const peak = strongestHz({ values: part, stepS }, RIPPLE_LOW_HZ, Math.min(5000, 0.45 * rateOf(crank)));

@@ -19,6 +19,8 @@ export interface CylinderHump {
   readonly percent: number;
   /** Spread of its turns, percent of the best. */
   readonly spreadPercent: number;
+  /** Its highest turn, percent of the best. */
+  readonly mostPercent: number;
 }
 
 export interface Humps {
@@ -94,15 +96,17 @@ export const humpsOf = (
   const means = Array.from({ length: cylinders }, (_, own) => {
     const all = heights.filter((__, index) => (before + index) % cylinders === own);
     const mean = all.reduce((sum, height) => sum + height, 0) / all.length;
-    return { mean, spread: Math.sqrt(all.reduce((sum, height) => sum + (height - mean) ** 2, 0) / all.length) };
+    const spread = Math.sqrt(all.reduce((sum, height) => sum + (height - mean) ** 2, 0) / all.length);
+    return { mean, spread, most: Math.max(...all) };
   });
   const best = Math.max(...means.map(({ mean }) => mean));
   return {
     rpm,
-    cylinders: means.map(({ mean, spread }, own) => ({
+    cylinders: means.map(({ mean, spread, most }, own) => ({
       cylinder: own + 1,
       percent: (100 * mean) / best,
       spreadPercent: (100 * spread) / best,
+      mostPercent: (100 * most) / best,
     })),
     why: null,
   };

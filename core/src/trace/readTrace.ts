@@ -1,4 +1,5 @@
 import { tidy } from '../quantity/compare';
+import { chosenColumns, headKeyOf, type TraceChoice, type TracePreview } from './choice';
 import { columnsOf, type TraceColumn, type TraceColumns } from './columns';
 import { crankEvents } from './crankEvents';
 import { charge, inrush, plateauOf, restVolts, ripple, type Crank, type TraceFigures } from './crankFigures';
@@ -11,6 +12,8 @@ import { medianOf } from './signal';
 export interface TraceMachine {
   readonly systemVolts: 12 | 24;
   readonly cylinders: number | null;
+  /** Columns put right by hand, by the head of the files they hold for. */
+  readonly choices?: Readonly<Record<string, TraceChoice>> | undefined;
 }
 
 /** Everything a trace says. */
@@ -19,24 +22,28 @@ export interface TraceAnswer {
   readonly version: 1;
   readonly columns: Readonly<Record<'time' | 'volts' | 'amps', TraceColumn | null>>;
   readonly figures: TraceFigures;
-  readonly cylinders: readonly CylinderHump[];
+  readonly cylinders: readonly Omit<CylinderHump, 'mostPercent'>[];
   readonly notes: readonly string[];
 }
 
 const HEAD_LINES = 200;
 const SNIFFED = 60;
+const PREVIEWED = 4;
 
 /** What a trace says, and the samples it is drawn from. */
 export interface TraceRead {
   readonly answer: TraceAnswer;
   readonly crank: Crank;
+  /** Each cylinder with its highest turn; none where they could not be told apart. */
+  readonly humps: readonly CylinderHump[];
+  readonly preview: TracePreview;
 }
 
 /** How a file is written and which column is what, from its beginning. @throws {TraceProblem} when no samples are in it */
 export const sniff = (
   head: string,
-  { systemVolts }: Pick<TraceMachine, 'systemVolts'>,
-): { dialect: Dialect; columns: TraceColumns } => {
+  { systemVolts, choices }: Pick<TraceMachine, 'systemVolts' | 'choices'>,
+): { dialect: Dialect; columns: TraceColumns; preview: TracePreview } => {
   const lines = head.split(/\r\n|\n|\r/).slice(0, HEAD_LINES);
   const dialect = dialectOf(lines);
   if (dialect === null)
@@ -46,22 +53,32 @@ export const sniff = (
     cell === '' ? NaN : (clockSeconds(cell) ?? Number(dialect.decimal === ',' ? cell.replace(',', '.') : cell));
   const cells = rows.map((line) => cellsOf(line, dialect.delimiter));
   const samples = Array.from({ length: dialect.columns }, (_, index) => cells.map((row) => number(row[index] ?? '')));
-  const columns = columnsOf(dialect, samples, systemVolts / 12);
+  const headKey = headKeyOf(dialect);
+  const columns = chosenColumns(dialect, columnsOf(dialect, samples, systemVolts / 12), choices?.[headKey]);
+  const names = Array.from({ length: dialect.columns }, (_, index) => dialect.names[index] ?? '');
+  const preview: TracePreview = { names, rows: cells.slice(0, PREVIEWED), headKey };
   if (columns.volts === null)
     throw new TraceProblem(
       `line ${Math.max(1, dialect.headLines)}: expected a column of volts, found none`,
       Math.max(1, dialect.headLines),
+      null,
+      preview,
     );
   if (columns.time === null && dialect.intervalS === null)
     throw new TraceProblem(
       `line ${Math.max(1, dialect.headLines)}: expected a column of time, or the interval between samples in the head`,
       Math.max(1, dialect.headLines),
+      null,
+      preview,
     );
-  return { dialect, columns };
+  return { dialect, columns, preview };
 };
 
 /** A reader for the samples of a file that was looked at. */
-export const readerFor = ({ dialect, columns }: ReturnType<typeof sniff>): SampleReader => {
+export const readerFor = ({
+  dialect,
+  columns,
+}: Pick<ReturnType<typeof sniff>, 'dialect' | 'columns'>): SampleReader => {
   const at = (column: TraceColumn | null): number => (column === null ? -1 : column.column - 1);
   return new SampleReader(dialect, { time: at(columns.time), volts: at(columns.volts), amps: at(columns.amps) });
 };
@@ -109,7 +126,7 @@ const rounded = (value: number | null): number | null => (value === null ? null 
  * @param samples as read, in the units of the file
  */
 export const traceRead = (
-  { dialect, columns }: ReturnType<typeof sniff>,
+  { dialect, columns, preview }: ReturnType<typeof sniff>,
   samples: Samples,
   { systemVolts, cylinders }: TraceMachine,
 ): TraceRead => {
@@ -203,5 +220,5 @@ export const traceRead = (
     })),
     notes,
   };
-  return { answer, crank };
+  return { answer, crank, humps: humps.rpm === null ? [] : humps.cylinders, preview };
 };

@@ -1,3 +1,4 @@
+import type { TracePreview } from './choice';
 import { BEYOND_RANGE, clockSeconds, type Dialect } from './dialect';
 import { TimeSteps, type TimeLine } from './timeSteps';
 
@@ -5,8 +6,16 @@ import { TimeSteps, type TimeLine } from './timeSteps';
 export class TraceProblem extends Error {
   readonly line: number | null;
   readonly column: number | null;
-  constructor(words: string, line: number | null = null, column: number | null = null) {
+  /** How the file looks, where its columns could not be told and may be put right by hand. */
+  readonly preview: TracePreview | null;
+  constructor(
+    words: string,
+    line: number | null = null,
+    column: number | null = null,
+    preview: TracePreview | null = null,
+  ) {
     super(words);
+    this.preview = preview;
     this.name = 'TraceProblem';
     this.line = line;
     this.column = column;

@@ -101,6 +101,13 @@ export const strongestHz = ({ values, stepS }: Signal, lowHz: number, highHz: nu
   return { hz: lowHz + (best + shift) * step, prominence: mean === 0 ? 0 : here / mean };
 };
 
+/** Effective value of the part of a signal that swings at one frequency, in its own unit. */
+export const rmsAt = ({ values, stepS }: Signal, hz: number): number => {
+  const window = windowOf(values.length);
+  const weight = window.reduce((sum, share) => sum + share, 0);
+  return (Math.SQRT2 * swingAt(levelled(values), window, 2 * Math.PI * hz * stepS)) / Math.max(1e-9, weight);
+};
+
 /** Root mean square of a signal around its mean, levelled. */
 export const rmsOf = (values: ArrayLike<number>): number => {
   const level = levelled(values);

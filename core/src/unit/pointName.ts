@@ -58,6 +58,7 @@ export const pointName = (point: string): string => {
   const plain = PLAIN_POINTS[point];
   if (plain !== undefined) return plain;
   if (/^[A-F]$/.test(point)) return `battery ${point}`;
+  if (/^\d{1,2}$/.test(point)) return `cylinder ${point} in firing order`;
   if (/^[A-F][+-]$/.test(point)) return `post ${point[0]} ${point[1] === '+' ? '+' : '−'}`;
   if (point.startsWith('set:')) return `set ${point.slice(4)}`;
   if (point.startsWith('string:')) return `string ${point.slice(7)}`;

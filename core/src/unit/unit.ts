@@ -88,6 +88,10 @@ export const takeOffSchema = z.strictObject({
   negative: z.array(postSchema('-')).min(1).max(6).optional(),
 });
 
+/** Turns of an alternator for one of its engine where nobody said; rule of thumb. */
+export const USUAL_BELT_RATIO = 2.8;
+/** Cylinders of an engine where nobody said. */
+export const USUAL_CYLINDERS = 6;
 export const engineSchema = z.strictObject({
   cylinders: z.int().min(1).max(24).optional(),
   oil: z.enum(['15W', '10W', '5W', '0W']).optional(),

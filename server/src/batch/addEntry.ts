@@ -15,7 +15,6 @@ import { ClientError } from '../http/problem';
 import { fitPartOfUnit, strayPlace } from '../part/savePart';
 import { loadUnit } from '../unit/unitStore';
 import {
-  apartFromPicture,
   insertEvent,
   insertReading,
   insertVisit,
@@ -27,6 +26,7 @@ import {
   storedVisit,
   visitUnit,
 } from '../visit/visitStore';
+import { partedEvent } from '../visit/keptApart';
 import { entryTime, type DeviceClock } from './entryTime';
 import { fitBatteries } from './fitBatteries';
 
@@ -70,7 +70,7 @@ const isStored = async (db: Queryable, fleetId: string, entry: Entry, path: stri
     entry.kind === 'event'
       ? ([
           entry.event.eventId,
-          apartFromPicture(entry.event).body,
+          partedEvent(entry.event).body,
           await storedEvent(db, fleetId, entry.event.eventId),
           'event.eventId',
         ] as const)

@@ -1,4 +1,5 @@
 import { problemDetailsSchema, type Entry, unitDetailSchema } from '@vaktman/contract';
+import { Burst, readTrace, type BurstLine } from '@vaktman/core';
 import { createServer, type AddressInfo, type Server } from 'node:net';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -85,6 +86,20 @@ describe('the instrument feed of a step', () => {
       { event: 'reading', data: '{"kind":"read","instrument":"clamp","quantity":"dc-amps","value":612.5}' },
       { event: 'lost', data: 'The instrument went away.' },
     ]);
+  });
+  it('sends a crank caught whole as a burst, from its beginning to its end', async () => {
+    const port = await listening(instrumentStandIn());
+    const events = await eventsOf(await ask(port, 'start.trace', 'bank'), 1702);
+    const lines = events.filter(({ event }) => event === 'burst').map(({ data }) => JSON.parse(data) as BurstLine);
+    const burst = new Burst();
+    let file = '';
+    for (const line of lines) {
+      const answer = burst.add(line);
+      if (answer !== null && 'file' in answer) file = answer.file;
+      if (answer !== null) break;
+    }
+    const { figures } = readTrace([new TextEncoder().encode(file)], { systemVolts: 12, cylinders: 6 });
+    expect(figures.crankRpm).toBeGreaterThan(100);
   });
   it('refuses a step or point the unit has not, and says when there is no instrument', async () => {
     const refused = await ask(1, 'battery.load', 'Q');

@@ -12,6 +12,7 @@ const LONGEST_MS = 30 * 60_000;
 /**
  * The instrument feed of one step as server-sent events: `reading` for every sample, `note` for what an instrument says,
  * `lost` when it goes away. Lines that are not as documented are told and passed over.
+ * A burst of samples comes as `burst`, line by line.
  * @param port where the instruments' adapter listens on loopback
  */
 export const feedAnswer = (c: Context, visit: VisitDetail, port: number | null, streams: StreamCount): Response => {
@@ -45,6 +46,8 @@ export const feedAnswer = (c: Context, visit: VisitDetail, port: number | null, 
         const parsed = parseFeedLine(text);
         if (!parsed.ok) await stream.writeSSE({ event: 'note', data: parsed.problem });
         else if (parsed.line.kind === 'note') await stream.writeSSE({ event: 'note', data: parsed.line.text });
+        else if (parsed.line.kind !== 'read')
+          await stream.writeSSE({ event: 'burst', data: JSON.stringify(parsed.line) });
         else await stream.writeSSE({ event: 'reading', data: JSON.stringify(parsed.line) });
         if (stream.aborted) break;
       }

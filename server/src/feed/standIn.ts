@@ -1,7 +1,10 @@
 import {
   BatteryModel,
+  burstLines,
   feedText,
   loadTarget,
+  SAMPLE_INTERVAL_S,
+  simulatedSamples,
   simulateVisit,
   unitSchema,
   workshopInstruments,
@@ -14,6 +17,8 @@ import { createServer, type Server, type Socket } from 'node:net';
 /** Samples a second, as a hand instrument with a radio sends them. */
 const SAMPLES_PER_SECOND = 20;
 const STEP_SECONDS = 1 / SAMPLES_PER_SECOND;
+/** Lines of a burst sent at a time. */
+const BURST_LINES = 100;
 const HAND_WANDERS = 0.012;
 const LONGEST_COMMAND = 64_000;
 const AMBIENT_C = -4;
@@ -78,6 +83,22 @@ const steadySamples = (machine: Machine): Samples | null => {
   };
 };
 
+/** A crank caught whole, as an oscilloscope sends it once the trigger fired. */
+const burst = ({ unit }: Machine): readonly string[] =>
+  burstLines(
+    'scope',
+    SAMPLE_INTERVAL_S,
+    simulatedSamples(
+      {
+        unit,
+        celsius: AMBIENT_C,
+        stateOfChargePercent: Object.fromEntries(unit.bank.batteries.map(({ position }) => [position, CHARGE_PERCENT])),
+        faults: [],
+      },
+      13,
+    ),
+  );
+
 /** What the instrument for each quantity shows of a true value. */
 const SHOWN: Readonly<Record<Sampled, (instruments: Instruments, value: number) => number>> = {
   'dc-volts': (instruments, value) => instruments.dcVolts(value),
@@ -114,6 +135,16 @@ const serve = (socket: Socket): void => {
     stop();
     if (unit === null) return send('NOTE no machine: send MACHINE first');
     const machine = { unit, step, point };
+    if (step === 'start.trace') {
+      const lines = burst(machine);
+      let sent = 0;
+      timer = setInterval(() => {
+        if (sent >= lines.length) return stop();
+        lines.slice(sent, sent + BURST_LINES).forEach(send);
+        sent += BURST_LINES;
+      }, STEP_SECONDS * 1000);
+      return;
+    }
     const samples = step === 'battery.load' ? loadSamples(machine) : steadySamples(machine);
     if (samples === null) return send(`NOTE nothing to read at ${step} ${point}`);
     timer = setInterval(() => samples().forEach(send), STEP_SECONDS * 1000);

@@ -3,6 +3,7 @@ import type { Content, TableCell } from 'pdfmake';
 import { PRINTED_MARKS } from './marks';
 import type { Paper } from './paper';
 import { INK, madePdf, SECOND } from './pdf';
+import { traceSvg } from './traceSvg';
 
 const RULE = '#B4BCB8';
 
@@ -69,6 +70,13 @@ const readings = (title: string, rows: readonly RecordRow[]): Content[] => [
 
 const bullets = (title: string, lines: readonly string[]): Content[] =>
   lines.length === 0 ? [] : [heading(title), { ul: [...lines], markerColor: SECOND }];
+
+const traces = (record: VisitRecord): Content[] =>
+  record.traces.flatMap(({ title, words, picture }): Content[] => [
+    heading(title),
+    { text: words, margin: [0, 0, 0, 4] },
+    { svg: traceSvg(picture), width: 515 },
+  ]);
 
 const pairs = (entries: readonly (readonly [string, string])[]): Content => ({
   columns: [0, 1]
@@ -201,6 +209,7 @@ export const recordPdf = async (record: VisitRecord, paper: Paper): Promise<Uint
       ...findings(record),
       ...beforeAfter(record),
       ...record.stages.flatMap(({ title, rows }) => readings(title, rows)),
+      ...traces(record),
       ...bullets('Not read', record.missing),
       ...bullets('Repairs', record.repairs),
       ...bullets('What the readings say together', record.advice),

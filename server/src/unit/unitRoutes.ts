@@ -8,6 +8,7 @@ import { loadUnitHistory } from '../outlook/unitHistory';
 import { paperOf } from '../record/paper';
 import type { PdfThread } from '../record/pdfThread';
 import { attachment } from '../record/recordRoute';
+import { loadGoodTrace } from '../visit/keptApart';
 import { addUnit, changeUnit, retireUnit } from './saveUnit';
 import { listUnits, loadUnit, loadVisitSummaries } from './unitStore';
 
@@ -36,6 +37,10 @@ export const unitRoutes = (
   routes.get('/:unitId/history', async (c) => {
     const { unit } = await stored(c.req.param('unitId'));
     return c.json(await loadUnitHistory(pool, await fleetId(), unit));
+  });
+  routes.get('/:unitId/good-trace', async (c) => {
+    const { unit } = await stored(c.req.param('unitId'));
+    return c.json({ trace: await loadGoodTrace(pool, await fleetId(), unit.id, c.req.query('besides') ?? null) });
   });
   routes.get('/:unitId/labels.pdf', async (c) => {
     const { unit } = await stored(c.req.param('unitId'));

@@ -7,8 +7,9 @@ import { loadFleet } from '../fleet/fleetStore';
 import { notFound } from '../http/problem';
 import type { StreamCount } from '../http/streamCount';
 import type { PdfThread } from '../record/pdfThread';
-import { fileAnswer, recordAnswer } from '../record/recordRoute';
-import { loadPicture, loadVisit } from './visitStore';
+import { attachment, fileAnswer, recordAnswer } from '../record/recordRoute';
+import { loadApart } from './keptApart';
+import { loadVisit } from './visitStore';
 
 /**
  * Visits: each whole, as record and file, and the instruments' feed of its steps.
@@ -37,13 +38,26 @@ export const visitRoutes = (
   routes.get('/:visitId/pictures/:eventId', async (c) => {
     const { visitId, eventId } = c.req.param();
     const jpeg = [visitId, eventId].every((id) => isUuid(id))
-      ? await loadPicture(pool, await fleetId(), visitId, eventId)
+      ? await loadApart(pool, await fleetId(), visitId, eventId, 'picture')
       : null;
     if (jpeg === null) throw notFound(`Picture ${eventId}`);
     // A picture never changes.
     return c.body(new Uint8Array(jpeg), 200, {
       'content-type': 'image/jpeg',
       'cache-control': 'private, max-age=31536000, immutable',
+    });
+  });
+  routes.get('/:visitId/traces/:eventId', async (c) => {
+    const { visitId, eventId } = c.req.param();
+    const gzip = [visitId, eventId].every((id) => isUuid(id))
+      ? await loadApart(pool, await fleetId(), visitId, eventId, 'trace')
+      : null;
+    if (gzip === null) throw notFound(`Trace ${eventId}`);
+    return c.body(new Uint8Array(gzip), 200, {
+      'content-type': 'text/csv; charset=utf-8',
+      'content-encoding': 'gzip',
+      'cache-control': 'private, max-age=31536000, immutable',
+      ...attachment(`trace-${eventId}.csv`),
     });
   });
   return routes;

@@ -9,6 +9,7 @@ import {
   type VisitHead,
 } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
+import { keepApart, partedEvent } from './keptApart';
 
 /** What is stored beside an entry: when it happened by our clock, and which device made it. */
 export interface Placed {
@@ -151,27 +152,6 @@ export const insertReading = async (
   );
 };
 
-/** An event as it is stored, and the picture that is kept apart from it. */
-export const apartFromPicture = (event: VisitEvent): { readonly body: VisitEvent; readonly picture: Buffer | null } => {
-  if (event.kind !== 'photographed' || event.data === undefined) return { body: event, picture: null };
-  const { data, ...body } = event;
-  return { body, picture: Buffer.from(data, 'base64') };
-};
-
-/** A picture of a visit as it was taken; null when it is not known. */
-export const loadPicture = async (
-  db: Queryable,
-  fleetId: string,
-  visitId: string,
-  eventId: string,
-): Promise<Buffer | null> => {
-  const { rows } = await db.query<{ jpeg: Buffer }>(
-    'SELECT jpeg FROM visit_picture WHERE fleet_id = $1 AND visit_id = $2 AND event_id = $3',
-    [fleetId, visitId, eventId],
-  );
-  return rows[0]?.jpeg ?? null;
-};
-
 export const insertEvent = async (
   db: Queryable,
   fleetId: string,
@@ -179,7 +159,7 @@ export const insertEvent = async (
   event: VisitEvent,
   { ms, made }: Placed = { ms: Date.parse(event.at) },
 ): Promise<void> => {
-  const { picture, body } = apartFromPicture(event);
+  const { apart, body } = partedEvent(event);
   await db.query(
     `INSERT INTO visit_event (fleet_id, event_id, visit_id, kind, at, body, made_device, made_sequence)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
@@ -194,13 +174,7 @@ export const insertEvent = async (
       made?.sequence ?? null,
     ],
   );
-  if (picture !== null)
-    await db.query('INSERT INTO visit_picture (fleet_id, event_id, visit_id, jpeg) VALUES ($1, $2, $3, $4)', [
-      fleetId,
-      event.eventId,
-      visitId,
-      picture,
-    ]);
+  if (apart !== null) await keepApart(db, fleetId, visitId, event.eventId, apart);
 };
 
 /**

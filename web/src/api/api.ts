@@ -22,6 +22,7 @@ import {
   type UnitDetail,
   type UnitDraft,
   type UnitEntry,
+  type GoodTrace,
   type UnitHistory,
   type VisitDetail,
   type Watch,
@@ -86,6 +87,12 @@ export const api = createApi({
       // Core's own figures, made by the same core on the server: their shape is held by the compiler there.
       transformResponse: (body) => body as UnitHistory,
       providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
+    }),
+    goodTrace: build.query<GoodTrace | null, { unitId: string; besides: string }>({
+      query: ({ unitId, besides }) => `/units/${encodeURIComponent(unitId)}/good-trace?besides=${besides}`,
+      // Stored as the shared schemas took it in: the server's tests hold it to them.
+      transformResponse: (body) => (body as { trace: GoodTrace | null }).trace,
+      providesTags: (_result, _error, { unitId }) => [{ type: 'Unit', id: unitId }],
     }),
     instruments: build.query<readonly InstrumentRow[], void>({
       query: () => '/instruments',
@@ -202,6 +209,7 @@ export const {
   useWatchQuery,
   useUnitQuery,
   useRegisterQuery,
+  useGoodTraceQuery,
   useUnitHistoryQuery,
   useInstrumentsQuery,
   useAddInstrumentMutation,

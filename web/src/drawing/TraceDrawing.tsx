@@ -1,116 +1,189 @@
-import { figure, pixelLine, type TraceRead } from '@vaktman/core';
-import { useMemo } from 'react';
+import { figure } from '@vaktman/core';
+import { useMemo, type ReactNode } from 'react';
+import type { Span, TraceLines } from './traceLines';
+import { decimalsOf, pathOf, rangeOf, ticksOf } from './tracePath';
+import { SvgFigure } from '../control/Figure';
 import { WideSvg } from './WideSvg';
 
-const WIDTH = 848;
-const LEFT = 56;
-const RIGHT = 840;
-const PIXELS = RIGHT - LEFT;
-const BANDS = {
-  volts: { top: 34, floor: 236, name: 'V', colour: 'var(--copper)' },
-  amps: { top: 266, floor: 420, name: 'A', colour: 'var(--steel)' },
-} as const;
-const HEIGHT = 452;
-
-/** What is drawn of a trace: from one sample to after another. */
-export interface Span {
-  readonly from: number;
-  readonly to: number;
-}
-
-/** A place on the trace at which a figure was taken. */
-export interface Peg {
-  readonly number: number;
-  readonly sample: number;
+const LEFT = 52;
+const RIGHT = 8;
+const BANDS = { volts: { top: 46, floor: 214, unit: 'V' }, amps: { top: 262, floor: 396, unit: 'A' } } as const;
+type Band = keyof typeof BANDS;
+const FEET = 30;
+const PEG_RADIUS = 13;
+const NARROW_PX = 560;
+/** A trace of another day, behind this one: its contacts close at the same place. */
+export interface Behind {
+  readonly lines: TraceLines;
   readonly words: string;
 }
 
-/** The pegs of a trace, in the order of time: where each figure was taken. */
-export const pegsOf = ({ crank, answer }: TraceRead): readonly Peg[] => {
-  const { events, stepS } = crank;
-  const { figures } = answer;
-  const at: (readonly [sample: number | null, words: string])[] = [
-    [events.keyOnAt, 'key on'],
-    [events.closedAt, 'contacts close'],
-    [
-      events.closedAt !== null && figures.plateauVolts !== null ? events.closedAt + Math.round(0.5 / stepS) : null,
-      `plateau ${figure(figures.plateauVolts ?? 0, 2)} V`,
-    ],
-    [events.endedAt, events.fired ? 'fires' : 'key let go'],
-  ];
-  return at
-    .flatMap(([sample, words]) => (sample === null ? [] : [{ sample, words }]))
-    .map(({ sample, words }, index) => ({ number: index + 1, sample, words }));
-};
+const closesAtS = ({ pegs }: TraceLines): number => pegs.find(({ number }) => number === 2)?.atS ?? 0;
 
-const Band = ({ values, span, band }: { values: ArrayLike<number>; span: Span; band: keyof typeof BANDS }) => {
-  const { top, floor, name, colour } = BANDS[band];
-  const { line, least, most } = useMemo(() => {
-    const { low, high } = pixelLine(values, span.from, span.to, PIXELS);
-    const [bottom, head] = [Math.min(...low), Math.max(...high)];
-    const range = Math.max(1e-6, head - bottom);
-    const y = (value: number): number => floor - ((value - bottom) / range) * (floor - top);
-    const upper = Array.from(high, (value, pixel) => `${LEFT + pixel} ${y(value).toFixed(1)}`);
-    const lower = Array.from(low, (value, pixel) => `${LEFT + pixel} ${(y(value) + 1).toFixed(1)}`).reverse();
-    return { line: `M${upper.join('L')}L${lower.join('L')}Z`, least: bottom, most: head };
-  }, [values, span.from, span.to, top, floor]);
+/** Volts over amperes on one axis of time; numbers in rings tie each figure to the place it was read. */
+export const TraceDrawing = ({
+  lines,
+  span,
+  width,
+  behind = null,
+  cursorS = null,
+  children,
+}: {
+  readonly lines: TraceLines;
+  readonly span: Span;
+  /** Pixels it is drawn on. */
+  readonly width: number;
+  readonly behind?: Behind | null;
+  readonly cursorS?: number | null;
+  readonly children?: ReactNode;
+}) => {
+  const pixels = Math.max(80, Math.round(width) - LEFT - RIGHT);
+  const length = Math.max(1e-9, span.toS - span.fromS);
+  const x = (seconds: number): number =>
+    seconds === Infinity ? width + PEG_RADIUS : LEFT + ((seconds - span.fromS) / length) * pixels;
+  const shiftS = behind === null ? 0 : closesAtS(behind.lines) - closesAtS(lines);
+  const bands: readonly Band[] = lines.hasAmps ? ['volts', 'amps'] : ['volts'];
+  const drawn = useMemo(
+    () =>
+      bands.map((band) => {
+        const own = lines.columns(band, span, pixels);
+        const old =
+          behind === null
+            ? null
+            : behind.lines.columns(band, { fromS: span.fromS + shiftS, toS: span.toS + shiftS }, pixels);
+        const range = rangeOf(old === null ? [own] : [own, old]);
+        const { top, floor } = BANDS[band];
+        const y = (value: number): number =>
+          floor - ((value - range.least) / (range.most - range.least)) * (floor - top);
+        const column = (at: number): number => LEFT + at;
+        return {
+          band,
+          y,
+          path: pathOf(own, column, y),
+          old: old === null ? '' : pathOf(old, column, y),
+          ticks: ticksOf(range.least, range.most, band === 'volts' ? 5 : 3),
+        };
+      }),
+    // The bands follow from the lines.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [lines, behind, span.fromS, span.toS, pixels, shiftS],
+  );
+  const floor = lines.hasAmps ? BANDS.amps.floor : BANDS.volts.floor;
+  const pegs = lines.pegs.filter(({ atS }) => atS >= span.fromS && atS <= span.toS);
+  const seconds = (at: number): string => `${figure(at, 2)} s`;
+  const times = ticksOf(span.fromS, span.toS, pixels < NARROW_PX ? 4 : 8);
+  const isNarrow = pixels < NARROW_PX;
   return (
-    <g>
-      <rect x={LEFT} y={top} width={PIXELS} height={floor - top} fill="var(--raised)" stroke="var(--rule)" />
-      <path d={line} fill={colour} stroke={colour} strokeWidth="1" />
-      <g fontSize="14" fill="var(--ink-2)" textAnchor="end">
-        <text x={LEFT - 6} y={top + 12}>
-          {figure(most, most > 100 ? 0 : 1)} {name}
+    <WideSvg
+      viewBox={`0 0 ${width} ${floor + FEET}`}
+      role="img"
+      aria-label={`Volts${lines.hasAmps ? ' and amperes' : ''} from ${seconds(span.fromS)} to ${seconds(span.toS)}; ${pegs
+        .map(({ number, words, atS }) => `${number} ${words} at ${seconds(atS)}`)
+        .join(', ')}${behind === null ? '' : `; behind it ${behind.words}`}`}
+    >
+      {lines.pegs.map(({ number, fromS, toS }) =>
+        fromS === undefined || toS === undefined || toS < span.fromS || fromS > span.toS ? null : (
+          <rect
+            key={number}
+            x={x(Math.max(fromS, span.fromS))}
+            width={Math.max(0, x(Math.min(toS, span.toS)) - x(Math.max(fromS, span.fromS)))}
+            y={30}
+            height={floor - 30}
+            fill="var(--shade)"
+          />
+        ),
+      )}
+      {drawn.map(({ band, y, ticks, path, old }) => (
+        <g key={band}>
+          {ticks.map((value) => (
+            <g key={value}>
+              <line x1={LEFT} x2={LEFT + pixels} y1={y(value)} y2={y(value)} stroke="var(--rule)" />
+              <text x={LEFT - 7} y={y(value) + 5} textAnchor="end" fontSize="15" fontWeight="620" fill="var(--ink)">
+                {figure(value, decimalsOf(ticks))}
+              </text>
+            </g>
+          ))}
+          <text x={LEFT - 7} y={BANDS[band].top - 12} textAnchor="end" fontSize="14" fill="var(--ink-2)">
+            {BANDS[band].unit}
+          </text>
+          {old === '' ? null : (
+            <path d={old} fill="var(--ink-2)" stroke="var(--ink-2)" strokeWidth="0.5" opacity="0.55" />
+          )}
+          <path d={path} fill="var(--ink)" stroke="var(--ink)" strokeWidth="1" />
+        </g>
+      ))}
+      <line x1={LEFT} x2={LEFT + pixels} y1={floor} y2={floor} stroke="var(--ink)" strokeWidth="1.4" />
+      {times.map((at) => (
+        <text key={at} x={x(at)} y={floor + 20} textAnchor="middle" fontSize="14" fill="var(--ink-2)">
+          {figure(at, decimalsOf(times))}
+          {at === times.at(-1) ? ' s' : ''}
         </text>
-        <text x={LEFT - 6} y={floor}>
-          {figure(least, Math.abs(least) > 100 ? 0 : 1)} {name}
-        </text>
-      </g>
-    </g>
+      ))}
+      {pegs.map(({ number, atS, words }, index) => (
+        <g key={number}>
+          <line
+            x1={x(atS)}
+            x2={x(atS)}
+            y1={30}
+            y2={floor}
+            stroke="var(--ink)"
+            strokeWidth="1.2"
+            strokeDasharray="3 4"
+          />
+          <circle cx={x(atS)} cy={16} r={PEG_RADIUS} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.6" />
+          <text x={x(atS)} y={21} textAnchor="middle" fontSize="15" fontWeight="720" fill="var(--ink)">
+            {number}
+          </text>
+          {isNarrow || x(atS) + 24 + 7.4 * words.length > x(pegs[index + 1]?.atS ?? Infinity) - PEG_RADIUS ? null : (
+            <text x={x(atS) + PEG_RADIUS + 5} y={21} fontSize="15" fill="var(--ink)">
+              {words}
+            </text>
+          )}
+        </g>
+      ))}
+      {cursorS === null ? null : <Cursor lines={lines} atS={cursorS} x={x(cursorS)} width={width} floor={floor} />}
+      {children}
+    </WideSvg>
   );
 };
 
-/** A crank in milliseconds: volts over amperes on one axis of time, pegs where the figures were taken. */
-export const TraceDrawing = ({ read, span }: { readonly read: TraceRead; readonly span: Span }) => {
-  const { crank } = read;
-  const { stepS, startS, volts, amps } = crank;
-  const x = (sample: number): number => LEFT + ((sample - span.from) / Math.max(1, span.to - span.from)) * PIXELS;
-  const pegs = pegsOf(read).filter(({ sample }) => sample >= span.from && sample <= span.to);
-  const seconds = (sample: number): string => `${figure(startS + sample * stepS, 2)} s`;
+const BOX = 214;
+
+/** What the trace reads at the cursor, between the bands. */
+const Cursor = ({
+  lines,
+  atS,
+  x,
+  width,
+  floor,
+}: {
+  lines: TraceLines;
+  atS: number;
+  x: number;
+  width: number;
+  floor: number;
+}) => {
+  const [volts, amps] = [lines.at('volts', atS), lines.at('amps', atS)];
+  const left = Math.max(LEFT, Math.min(width - RIGHT - BOX, x - BOX / 2));
   return (
-    <WideSvg
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      role="img"
-      aria-label={`Volts${amps === null ? '' : ' and amperes'} from ${seconds(span.from)} to ${seconds(span.to)}; ${pegs
-        .map(({ words, sample }) => `${words} at ${seconds(sample)}`)
-        .join(', ')}`}
-    >
-      <Band values={volts} span={span} band="volts" />
-      {amps === null ? null : <Band values={amps} span={span} band="amps" />}
-      {pegs.map(({ number, sample }) => (
-        <g key={number}>
-          <line
-            x1={x(sample)}
-            x2={x(sample)}
-            y1={BANDS.volts.top}
-            y2={BANDS.amps.floor}
-            stroke="var(--ink)"
-            strokeWidth="1.4"
-          />
-          <circle cx={x(sample)} cy={18} r={13} fill="var(--ink)" />
-          <text x={x(sample)} y={23} textAnchor="middle" fontSize="15" fontWeight="720" fill="var(--paper)">
-            {number}
+    <g>
+      <line x1={x} x2={x} y1={30} y2={floor} stroke="var(--ink)" strokeWidth="2" />
+      <rect x={left} y={220} width={BOX} height={30} fill="var(--ink)" />
+      <g fill="var(--paper)">
+        <text x={left + 8} y={241} fontSize="14">
+          {figure(atS, 3)} s
+        </text>
+        <text x={left + 142} y={242} textAnchor="end">
+          <SvgFigure text={volts === null ? '' : figure(volts, 2)} size={18} />
+          <tspan fontSize="13"> V</tspan>
+        </text>
+        {amps === null ? null : (
+          <text x={left + BOX - 8} y={242} textAnchor="end">
+            <SvgFigure text={figure(amps, 0)} size={18} />
+            <tspan fontSize="13"> A</tspan>
           </text>
-        </g>
-      ))}
-      <g fontSize="14" fill="var(--ink-2)">
-        <text x={LEFT} y={HEIGHT - 10}>
-          {seconds(span.from)}
-        </text>
-        <text x={RIGHT} y={HEIGHT - 10} textAnchor="end">
-          {seconds(span.to)}
-        </text>
+        )}
       </g>
-    </WideSvg>
+    </g>
   );
 };

@@ -35,6 +35,8 @@ export const entryWords = (entry: Entry): string => {
           return `Taken apart, ${at}`;
         case 'photographed':
           return `Picture of ${pointName(event.point)}, ${at}`;
+        case 'traced':
+          return `Samples of a crank, ${event.name}`;
         case 'discarded':
           return `Visit discarded, ${at}: ${event.reason}`;
         case 'amended':

@@ -10,6 +10,7 @@ import {
   type DebriefInput,
   type Fault,
   type Reading,
+  traceOfScenario,
   type ScenarioFile,
 } from '@vaktman/core';
 import { expose } from 'comlink';
@@ -66,6 +67,10 @@ class BenchWorker {
   }
   debrief(input: DebriefInput): Debrief {
     return debrief(input);
+  }
+  /** A crank of a simulated machine as an oscilloscope writes it. */
+  trace(scenario: ScenarioFile): string {
+    return traceOfScenario(scenario);
   }
   /** What the instruments show at a step and point of a simulated machine; null where nothing is read there. */
   reading(scenario: ScenarioFile, step: string, point: string, way: string | null): Reading | null {

@@ -6,3 +6,11 @@ export const startBenchWorker = (): { readonly bench: Remote<BenchWorker>; reado
   const worker = new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' });
   return { bench: wrap<BenchWorker>(worker), stop: () => worker.terminate() };
 };
+
+let shared: ReturnType<typeof startBenchWorker> | null = null;
+
+/** The thread that answers for the simulated machines of practice visits: one for all. */
+export const sharedBench = (): Remote<BenchWorker> => {
+  shared ??= startBenchWorker();
+  return shared.bench;
+};

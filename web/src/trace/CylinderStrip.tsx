@@ -1,38 +1,46 @@
 import type { TraceAnswer } from '@vaktman/core';
 import styled from 'styled-components';
+import { Figure } from '../control/Figure';
+import { Mark } from '../control/Mark';
 
 const Strip = styled.ol`
   display: grid;
-  grid-auto-flow: column;
-  grid-auto-columns: 1fr;
+  grid-template-columns: repeat(auto-fit, minmax(52px, 1fr));
   gap: 6px;
-  align-items: end;
   li {
     display: grid;
     gap: 2px;
     justify-items: center;
-    font-weight: 640;
+    font-size: 1.15rem;
+    font-weight: 680;
   }
-  .well {
+  small {
+    color: var(--ink-2);
+    font-weight: 400;
+  }
+  .bore {
     position: relative;
-    width: 100%;
-    height: 72px;
-    border: 1px solid var(--rule);
-    background: var(--raised);
+    width: 44px;
+    height: 78px;
+    border: solid var(--ink);
+    border-width: 0 3px;
   }
-  .bar {
+  .piston {
     position: absolute;
-    left: 0;
-    right: 0;
-    bottom: 0;
-    background: var(--ink);
+    inset: auto 2px 0;
+    border: 1.6px solid var(--ink);
+    background: var(--shade);
+    &.low {
+      background: repeating-linear-gradient(45deg, var(--marginal) 0 5px, var(--paper) 5px 8px);
+    }
   }
   .tick {
     position: absolute;
-    left: 0;
-    right: 0;
+    left: -9px;
+    right: -9px;
     bottom: 85%;
-    border-top: 2px dashed var(--failed);
+    border-top: 3px solid var(--failed);
+    clip-path: polygon(0 0, 9px 0, 9px 100%, calc(100% - 9px) 100%, calc(100% - 9px) 0, 100% 0, 100% 100%, 0 100%);
   }
 `;
 /** A cylinder this far under the best is looked at: a rule of thumb of those who read cranks. */
@@ -42,22 +50,24 @@ const WEAK_PERCENT = 85;
 export const CylinderStrip = ({ cylinders }: { readonly cylinders: TraceAnswer['cylinders'] }) =>
   cylinders.length === 0 ? null : (
     <section>
-      <h3>Cylinders against the best, in firing order</h3>
+      <h3>Cylinders in firing order, from the first hump, against the best; red mark 15 % under</h3>
       <Strip>
-        {cylinders.map(({ cylinder, percent, spreadPercent }) => (
-          <li key={cylinder}>
-            <span>
-              {Math.round(percent)} % {percent < WEAK_PERCENT ? 'low' : ''}
-            </span>
-            <span className="well" aria-hidden="true">
-              <span className="bar" style={{ height: `${Math.min(100, percent)}%` }} />
-              <span className="tick" />
-            </span>
-            <span>
-              {cylinder}, ± {Math.round(spreadPercent)}
-            </span>
-          </li>
-        ))}
+        {cylinders.map(({ cylinder, percent, spreadPercent }) => {
+          const isLow = percent < WEAK_PERCENT;
+          return (
+            <li key={cylinder}>
+              <span>
+                {cylinder} {isLow ? <Mark kind="marginal" word="low" /> : null}
+              </span>
+              <span className="bore" aria-hidden="true">
+                <span className={`piston ${isLow ? 'low' : ''}`} style={{ height: `${Math.min(100, percent)}%` }} />
+                <span className="tick" />
+              </span>
+              <Figure text={String(Math.round(percent))} unit="%" />
+              <small>± {Math.round(spreadPercent)}</small>
+            </li>
+          );
+        })}
       </Strip>
     </section>
   );

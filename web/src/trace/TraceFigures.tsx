@@ -1,46 +1,90 @@
-import { figure, type TraceAnswer } from '@vaktman/core';
+import { figure, PEGS, type TraceFacts, type TraceMarks, type Verdict } from '@vaktman/core';
+import styled from 'styled-components';
 import { Figure } from '../control/Figure';
+import { Mark, MARK_WORDS, VERDICT_MARK } from '../control/Mark';
 import { Table } from '../control/tableStyle';
 
-const ROWS: readonly (readonly [name: keyof TraceAnswer['figures'], words: string, unit: string, decimals: number])[] =
-  [
-    ['restVolts', 'At rest', 'V', 2],
-    ['inrushLowVolts', 'Dip as the contacts close', 'V', 2],
-    ['inrushAmps', 'Inrush', 'A', 0],
-    ['bounces', 'Bounces of the contacts', '', 0],
-    ['plateauVolts', 'Settled while cranking', 'V', 2],
-    ['plateauAmps', 'Settled while cranking', 'A', 0],
-    ['crankRpm', 'Speed', 'rpm', 0],
-    ['sourceMilliohm', 'Bank and cables', 'mΩ', 2],
-    ['firedAtS', 'Fires at', 's', 2],
-    ['chargeVolts', 'Charge after it', 'V', 2],
-    ['chargeAmps', 'Into the bank', 'A', 0],
-    ['rippleHz', 'Ripple', 'Hz', 0],
-    ['rippleVoltsRms', 'Ripple, effective', 'V', 3],
-  ];
+const Figures = styled(Table)`
+  td,
+  th {
+    padding-top: 0.22rem;
+    padding-bottom: 0.22rem;
+  }
+  .peg {
+    width: 34px;
+  }
+  .peg span {
+    display: inline-grid;
+    place-items: center;
+    width: 26px;
+    height: 26px;
+    border: 1.5px solid currentColor;
+    border-radius: 50%;
+    font-size: 0.95rem;
+  }
+  .number {
+    font-size: 1.35rem;
+  }
+`;
 
-/** Every figure of a trace; what is not in it says why. */
-export const TraceFigures = ({ answer }: { readonly answer: TraceAnswer }) => {
+type Name = Exclude<keyof TraceFacts, 'cylinders' | 'notes' | 'fired'>;
+type Row = readonly [name: Name, peg: number | null, words: string, unit: string, decimals: number];
+const ROWS: readonly Row[] = [
+  ['restVolts', PEGS.rest, 'At rest', 'V', 2],
+  ['inrushLowVolts', PEGS.closes, 'Inrush, lowest', 'V', 2],
+  ['inrushAmps', PEGS.closes, 'Inrush', 'A', 0],
+  ['bounces', PEGS.closes, 'Contacts bounce', 'times', 0],
+  ['plateauVolts', PEGS.plateau, 'Plateau', 'V', 2],
+  ['plateauAmps', PEGS.plateau, 'Plateau', 'A', 0],
+  ['crankRpm', PEGS.plateau, 'Turns', 'rpm', 0],
+  ['crankedSeconds', PEGS.ends, 'Cranked for', 's', 2],
+  ['chargeVolts', PEGS.charge, 'Charging', 'V', 2],
+  ['chargeAmps', PEGS.charge, 'Into the bank', 'A', 0],
+  ['rippleHz', null, 'Ripple', 'Hz', 0],
+  ['rippleVoltsRms', null, 'Ripple, effective', 'V', 3],
+];
+
+/** Every figure of a trace with the number of its place; what is not in it says why. */
+export const TraceFigures = ({
+  reading,
+  marks = {},
+}: {
+  readonly reading: { readonly [Key in Name | 'notes']?: TraceFacts[Key] | undefined };
+  /** How single figures were judged, where they were. */
+  readonly marks?: TraceMarks;
+}) => {
   const why = (name: string): string =>
-    answer.notes.find((note) => note.startsWith(`${name}: `))?.slice(name.length + 2) ?? 'not there';
+    reading.notes?.find((note) => note.startsWith(`${name}: `))?.slice(name.length + 2) ?? 'not in the trace';
+  const mark = (verdict: Verdict | undefined) =>
+    verdict === undefined ? null : <Mark kind={VERDICT_MARK[verdict]} word={MARK_WORDS[VERDICT_MARK[verdict]]} />;
   return (
-    <Table>
+    <Figures>
       <caption>What it says</caption>
       <tbody>
-        {ROWS.map(([name, words, unit, decimals]) => {
-          const value = answer.figures[name];
+        {ROWS.map(([name, peg, words, unit, decimals]) => {
+          const value = reading[name];
           return (
             <tr key={name}>
+              <td className="peg">{peg === null ? null : <span>{peg}</span>}</td>
               <th scope="row" className="name">
                 {words}
               </th>
-              <td className="number">
-                {value === null ? <small>{why(name)}</small> : <Figure text={figure(value, decimals)} unit={unit} />}
-              </td>
+              {typeof value === 'number' ? (
+                <>
+                  <td className="number">
+                    <Figure text={figure(value, decimals)} unit={unit} />
+                  </td>
+                  <td>{mark(marks[name])}</td>
+                </>
+              ) : (
+                <td colSpan={2}>
+                  <Mark kind="notyet" /> <small>{why(name)}</small>
+                </td>
+              )}
             </tr>
           );
         })}
       </tbody>
-    </Table>
+    </Figures>
   );
 };

@@ -1,9 +1,10 @@
-import { TraceProblem, TraceReader, type TraceMachine, type TraceRead } from '@vaktman/core';
+import { TraceProblem, TraceReader, type TraceMachine, type TracePreview, type TraceRead } from '@vaktman/core';
 import { expose } from 'comlink';
 
 /** What came of a file: what is in it, or what is wrong with it. */
 export type TraceOutcome =
-  { readonly kind: 'read'; readonly read: TraceRead } | { readonly kind: 'wrong'; readonly words: string };
+  | { readonly kind: 'read'; readonly read: TraceRead }
+  | { readonly kind: 'wrong'; readonly words: string; readonly preview: TracePreview | null };
 
 /** Reads a trace in a thread of its own, piece by piece. */
 const read = async (file: Blob, machine: TraceMachine, told: (bytes: number) => void): Promise<TraceOutcome> => {
@@ -20,7 +21,7 @@ const read = async (file: Blob, machine: TraceMachine, told: (bytes: number) => 
     }
     return { kind: 'read', read: reader.end() };
   } catch (error) {
-    if (error instanceof TraceProblem) return { kind: 'wrong', words: error.message };
+    if (error instanceof TraceProblem) return { kind: 'wrong', words: error.message, preview: error.preview };
     throw error;
   }
 };

@@ -1,4 +1,4 @@
-import { MOST_TRACE_BYTES, type TraceMachine, type TraceRead } from '@vaktman/core';
+import { MOST_TRACE_BYTES, type TraceMachine, type TracePreview, type TraceRead } from '@vaktman/core';
 import { proxy, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { TraceWorker } from './trace.worker';
@@ -7,7 +7,7 @@ import type { TraceWorker } from './trace.worker';
 export type TraceState =
   | { readonly kind: 'none' }
   | { readonly kind: 'reading'; readonly name: string; readonly percent: number }
-  | { readonly kind: 'wrong'; readonly name: string; readonly words: string }
+  | { readonly kind: 'wrong'; readonly name: string; readonly words: string; readonly preview: TracePreview | null }
   | { readonly kind: 'read'; readonly name: string; readonly read: TraceRead };
 
 const REFRESH_MS = 100;
@@ -25,7 +25,12 @@ export const useTrace = () => {
     end();
     const { name } = file;
     if (file.size > MOST_TRACE_BYTES) {
-      setState({ kind: 'wrong', name, words: `expected a file of at most ${MOST_TRACE_BYTES / 1e6} MB` });
+      setState({
+        kind: 'wrong',
+        name,
+        words: `expected a file of at most ${MOST_TRACE_BYTES / 1e6} MB`,
+        preview: null,
+      });
       return;
     }
     const own = new Worker(new URL('./trace.worker.ts', import.meta.url), { type: 'module' });
@@ -43,6 +48,7 @@ export const useTrace = () => {
       .catch((error: unknown) => ({
         kind: 'wrong' as const,
         words: error instanceof Error ? error.message : String(error),
+        preview: null,
       }));
     // Another file was taken meanwhile, or this one was called off.
     if (worker.current !== own) return;

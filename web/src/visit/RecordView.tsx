@@ -8,6 +8,7 @@ import { saveText } from '../control/saveText';
 import { useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { SEVERITY_MARK } from './severityMark';
+import { KeptTrace } from '../trace/KeptTrace';
 import { Pictures } from '../picture/Pictures';
 import { Amend } from './Amend';
 import type { StepProps } from './stepProps';
@@ -89,6 +90,9 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             ))}
           </ul>
         </section>
+        {record.traces.map((trace) => (
+          <KeptTrace key={trace.title} trace={trace} />
+        ))}
         <Pictures detail={detail} />
         {record.beforeAfter.length === 0 ? null : (
           <section>

@@ -26,6 +26,7 @@ import type { StepProps } from './stepProps';
 import { SignedView } from './SignedView';
 import { SummaryView } from './SummaryView';
 import { useJudged, useVisit } from './useVisit';
+import { TraceStep } from './trace/TraceStep';
 import { WalkStep } from './WalkStep';
 
 const isReadStep = (step: string): step is ReadStep => CATALOGUE.some((entry) => entry.step === step);
@@ -80,6 +81,7 @@ const Step = ({
     return <RunStep key={runAt(detail.file, point)?.key} detail={detail} judged={judged} point={point} />;
   if (step === 'battery.drain' || step === 'battery.drainCircuit')
     return <DrainStep detail={detail} judged={judged} point={point} />;
+  if (step === 'start.trace') return <TraceStep key={key} detail={detail} judged={judged} point={point} />;
   const Screen = step === 'battery.load' ? LoadStep : step === 'battery.hydrometer' ? HydrometerStep : OpenCircuitStep;
   return <Screen key={key} detail={detail} judged={judged} point={point} />;
 };

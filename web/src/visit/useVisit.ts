@@ -130,6 +130,17 @@ export const useRecorder = (visitId: string, technician: string) => {
           reading: { ...fields, instrument, id: v7(), at: instantNow() } as Reading,
           ...amends,
         }),
+      /** A crank on the oscilloscope: its figures, and the samples they were read from. */
+      traced: async (
+        fields: Extract<NewReading, { step: 'start.trace' }>,
+        samples: Omit<Extract<NewEvent, { kind: 'traced' }>, 'kind' | 'reading'>,
+      ): Promise<void> => {
+        const [id, at] = [v7(), instantNow()];
+        const reading = { ...fields, id, at } as Reading;
+        await record({ kind: 'reading', visitId, takenBy: person, reading, ...amends });
+        const event = { ...amends, ...samples, kind: 'traced', reading: id, eventId: v7(), at, by: person };
+        await record({ kind: 'event', visitId, event: event as VisitEvent });
+      },
       event: (fields: NewEvent): Promise<void> =>
         record({
           kind: 'event',

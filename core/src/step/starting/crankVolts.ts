@@ -18,10 +18,12 @@ import {
 } from '../../judging/verdict';
 import { bankTemperatureC } from '../../judging/facts';
 import { acrossBank, between, probesOf } from '../../judging/leads';
+import type { JudgedOutcome, Scene } from '../../judging/scene';
 import { fixed, stepRecord } from '../../judging/stepRecord';
 import { COLDEST_JUDGED_C } from '../../battery/loadLimit';
 import { blockedByUnsafeBattery } from '../look/caseLook';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
+import { settledOfTrace } from './traceStep';
 
 /** Volts while cranking, settled (1.5 to 3 s after contact) or the lowest held, which includes the inrush dip. */
 export const crankVoltsReading = readingOf('start.crankVolts', {
@@ -33,7 +35,9 @@ type CrankVoltsReading = z.infer<typeof crankVoltsReading>;
 
 const READ_SETTLED = 'Read the settled volts, 1.5 to 3 s after contact.';
 
-const dip = (reading: CrankVoltsReading, limit: AppliedLimit): Outcome =>
+type Settled = Pick<CrankVoltsReading, 'volts' | 'hold'>;
+
+const dip = (reading: Settled, limit: AppliedLimit): Outcome =>
   inconclusive(
     againstMin(limit, reading.volts),
     `${voltsText(reading.volts)} is under ${voltsText(limit.value)}, but a lowest value holds the inrush dip.`,
@@ -49,7 +53,7 @@ const reversed = (volts: number): Outcome =>
 
 /** At the bank posts: supports the battery tests, never condemns by itself. */
 const judgeCrankVoltsAtBank = (
-  reading: CrankVoltsReading,
+  reading: Settled,
   { unit, limits, batteryC }: { readonly unit: Unit; readonly limits: LimitBook; readonly batteryC: number | null },
 ): Outcome => {
   const { volts } = reading;
@@ -92,6 +96,18 @@ const judgeCrankVoltsAtStarter = (reading: CrankVoltsReading, limits: LimitBook)
   return failed(against, because, [trouble('start.low-supply', 'starter', because)]);
 };
 
+/** The settled volts of a trace stand in for those of a meter at the bank. */
+const fromTrace = (scene: Scene): JudgedOutcome | null => {
+  const settled = settledOfTrace(scene);
+  if (settled === null) return null;
+  const { unit, limits } = scene.facts;
+  const outcome = judgeCrankVoltsAtBank(
+    { volts: settled.volts, hold: 'settled' },
+    { unit, limits, batteryC: bankTemperatureC(scene.facts) },
+  );
+  return { ...outcome, step: 'start.crankVolts', point: 'bank', readings: [settled.id] };
+};
+
 export const crankVolts = stepRecord(crankVoltsReading, {
   stage: 'starting',
   title: 'Cranking volts',
@@ -103,6 +119,7 @@ export const crankVolts = stepRecord(crankVoltsReading, {
     reading.point === 'bank'
       ? judgeCrankVoltsAtBank(reading, { unit: facts.unit, limits: facts.limits, batteryC: bankTemperatureC(facts) })
       : judgeCrankVoltsAtStarter(reading, facts.limits),
+  standIns: { bank: fromTrace },
   words: ({ volts, hold }) => `${voltsText(volts)} ${hold === 'lowest' ? 'lowest' : 'settled'}`,
   owes: ({ facts }) => (facts.isQuick ? ['bank'] : []),
   leads: (unit, point) => {

@@ -93,6 +93,7 @@ const OWN_SCREEN: readonly ReadStep[] = [
   'battery.load',
   'battery.hydrometer',
   'run.volts',
+  'start.trace',
   'start.walk',
 ];
 

@@ -12,6 +12,7 @@ type Measured = Exclude<
         | 'battery.drain'
         | 'battery.drainCircuit'
         | 'run.volts'
+        | 'start.trace'
         | 'start.walk';
     }
 >;
