@@ -31,6 +31,7 @@ const VISIT_VIEWS = [
   'start.ladder',
   'start.walk',
   'start.link/A-B',
+  'start.trace/bank',
   'battery.hydrometer/A',
   'battery.conductance/A',
   'battery.tester/A',

@@ -82,8 +82,15 @@ test('leads a practice visit on the real screens and keeps it apart from the rea
   await goOn(page);
   await page.reload();
   await expect(page.getByRole('button', { name: /^Battery B/, pressed: true })).toBeVisible();
+  // Its crank on the oscilloscope, with humps and ripple of the same machine.
+  await page.goto(page.url().replace(/battery\.openCircuit.*/, 'start.trace/bank'));
+  await page.getByRole('button', { name: 'Crank the simulated machine' }).click();
+  await expect(page.getByRole('row', { name: /Turns/ })).toContainText('rpm');
+  await page.getByRole('button', { name: 'Keep the trace' }).click();
+  await expect(page.getByRole('button', { name: 'Take again' })).toBeVisible();
   await page.getByRole('link', { name: 'Leave step' }).click();
   await page.getByRole('link', { name: 'Record' }).click();
+  await expect(page.getByRole('img', { name: /^Volts and amperes/ })).toBeVisible();
   await expect(page.getByRole('button', { name: 'PDF, A4' })).toHaveCount(0);
   await allSent(page);
   expect(await vaktman.watch()).toEqual(before);

@@ -68,7 +68,12 @@ export interface VisitRecord {
   readonly advice: readonly string[];
   readonly events: readonly string[];
   /** Cranks as they were seen, each with the line that tells of it. */
-  readonly traces: readonly { readonly title: string; readonly words: string; readonly picture: TracePicture }[];
+  readonly traces: readonly {
+    readonly eventId: string;
+    readonly title: string;
+    readonly words: string;
+    readonly picture: TracePicture;
+  }[];
   readonly cautions: readonly string[];
   readonly closing: readonly (readonly [label: string, value: string])[];
   /** What was signed, and what was added to it since; null while nothing was. */
@@ -103,7 +108,14 @@ const tracesOf = (
     const reading = event.kind === 'traced' ? readings.find(({ id }) => id === event.reading) : undefined;
     return event.kind !== 'traced' || reading === undefined
       ? []
-      : [{ title: `Crank, ${time(reading.at)}`, words: readingText(reading), picture: event.picture }];
+      : [
+          {
+            eventId: event.eventId,
+            title: `Crank, ${time(reading.at)}`,
+            words: readingText(reading),
+            picture: event.picture,
+          },
+        ];
   });
 
 /** How a visit came out at its first sign-off, before what was amended. */

@@ -7,7 +7,7 @@ import { WideSvg } from './WideSvg';
 
 const LEFT = 52;
 const RIGHT = 8;
-const BANDS = { volts: { top: 46, floor: 214, unit: 'V' }, amps: { top: 262, floor: 396, unit: 'A' } } as const;
+const BANDS = { volts: { top: 46, floor: 188, unit: 'V' }, amps: { top: 234, floor: 340, unit: 'A' } } as const;
 type Band = keyof typeof BANDS;
 const FEET = 30;
 const PEG_RADIUS = 13;
@@ -39,8 +39,7 @@ export const TraceDrawing = ({
 }) => {
   const pixels = Math.max(80, Math.round(width) - LEFT - RIGHT);
   const length = Math.max(1e-9, span.toS - span.fromS);
-  const x = (seconds: number): number =>
-    seconds === Infinity ? width + PEG_RADIUS : LEFT + ((seconds - span.fromS) / length) * pixels;
+  const x = (seconds: number): number => LEFT + ((seconds - span.fromS) / length) * pixels;
   const shiftS = behind === null ? 0 : closesAtS(behind.lines) - closesAtS(lines);
   const bands: readonly Band[] = lines.hasAmps ? ['volts', 'amps'] : ['volts'];
   const drawn = useMemo(
@@ -73,6 +72,11 @@ export const TraceDrawing = ({
   const seconds = (at: number): string => `${figure(at, 2)} s`;
   const times = ticksOf(span.fromS, span.toS, pixels < NARROW_PX ? 4 : 8);
   const isNarrow = pixels < NARROW_PX;
+  // Rings that would lie on one another stand beside; their lines stay where they belong.
+  const rings = pegs.reduce<number[]>(
+    (placed, { atS }) => [...placed, Math.max(x(atS), (placed.at(-1) ?? -Infinity) + 2 * PEG_RADIUS + 2)],
+    [],
+  );
   return (
     <WideSvg
       viewBox={`0 0 ${width} ${floor + FEET}`}
@@ -119,28 +123,32 @@ export const TraceDrawing = ({
           {at === times.at(-1) ? ' s' : ''}
         </text>
       ))}
-      {pegs.map(({ number, atS, words }, index) => (
-        <g key={number}>
-          <line
-            x1={x(atS)}
-            x2={x(atS)}
-            y1={30}
-            y2={floor}
-            stroke="var(--ink)"
-            strokeWidth="1.2"
-            strokeDasharray="3 4"
-          />
-          <circle cx={x(atS)} cy={16} r={PEG_RADIUS} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.6" />
-          <text x={x(atS)} y={21} textAnchor="middle" fontSize="15" fontWeight="720" fill="var(--ink)">
-            {number}
-          </text>
-          {isNarrow || x(atS) + 24 + 7.4 * words.length > x(pegs[index + 1]?.atS ?? Infinity) - PEG_RADIUS ? null : (
-            <text x={x(atS) + PEG_RADIUS + 5} y={21} fontSize="15" fill="var(--ink)">
-              {words}
+      {pegs.map(({ number, atS, words }, index) => {
+        const ring = rings[index] ?? x(atS);
+        return (
+          <g key={number}>
+            <line
+              x1={x(atS)}
+              x2={x(atS)}
+              y1={30}
+              y2={floor}
+              stroke="var(--ink)"
+              strokeWidth="1.2"
+              strokeDasharray="3 4"
+            />
+            <circle cx={ring} cy={16} r={PEG_RADIUS} fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.6" />
+            <text x={ring} y={21} textAnchor="middle" fontSize="15" fontWeight="720" fill="var(--ink)">
+              {number}
             </text>
-          )}
-        </g>
-      ))}
+            {isNarrow ||
+            ring + 24 + 7.4 * words.length > (rings[index + 1] ?? width + PEG_RADIUS) - PEG_RADIUS ? null : (
+              <text x={ring + PEG_RADIUS + 5} y={21} fontSize="15" fill="var(--ink)">
+                {words}
+              </text>
+            )}
+          </g>
+        );
+      })}
       {cursorS === null ? null : <Cursor lines={lines} atS={cursorS} x={x(cursorS)} width={width} floor={floor} />}
       {children}
     </WideSvg>
@@ -168,17 +176,17 @@ const Cursor = ({
   return (
     <g>
       <line x1={x} x2={x} y1={30} y2={floor} stroke="var(--ink)" strokeWidth="2" />
-      <rect x={left} y={220} width={BOX} height={30} fill="var(--ink)" />
+      <rect x={left} y={193} width={BOX} height={30} fill="var(--ink)" />
       <g fill="var(--paper)">
-        <text x={left + 8} y={241} fontSize="14">
+        <text x={left + 8} y={214} fontSize="14">
           {figure(atS, 3)} s
         </text>
-        <text x={left + 142} y={242} textAnchor="end">
+        <text x={left + 142} y={215} textAnchor="end">
           <SvgFigure text={volts === null ? '' : figure(volts, 2)} size={18} />
           <tspan fontSize="13"> V</tspan>
         </text>
         {amps === null ? null : (
-          <text x={left + BOX - 8} y={242} textAnchor="end">
+          <text x={left + BOX - 8} y={215} textAnchor="end">
             <SvgFigure text={figure(amps, 0)} size={18} />
             <tspan fontSize="13"> A</tspan>
           </text>

@@ -7,8 +7,11 @@ const Strip = styled.ol`
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(52px, 1fr));
   gap: 6px;
+  align-items: start;
   li {
     display: grid;
+    grid-template-rows: 1.7rem;
+    align-items: center;
     gap: 2px;
     justify-items: center;
     font-size: 1.15rem;
@@ -21,7 +24,7 @@ const Strip = styled.ol`
   .bore {
     position: relative;
     width: 44px;
-    height: 78px;
+    height: 60px;
     border: solid var(--ink);
     border-width: 0 3px;
   }
@@ -36,11 +39,11 @@ const Strip = styled.ol`
   }
   .tick {
     position: absolute;
-    left: -9px;
-    right: -9px;
+    left: -7px;
+    right: -7px;
     bottom: 85%;
     border-top: 3px solid var(--failed);
-    clip-path: polygon(0 0, 9px 0, 9px 100%, calc(100% - 9px) 100%, calc(100% - 9px) 0, 100% 0, 100% 100%, 0 100%);
+    clip-path: polygon(0 0, 8px 0, 8px 100%, calc(100% - 8px) 100%, calc(100% - 8px) 0, 100% 0, 100% 100%, 0 100%);
   }
 `;
 /** A cylinder this far under the best is looked at: a rule of thumb of those who read cranks. */
@@ -50,21 +53,22 @@ const WEAK_PERCENT = 85;
 export const CylinderStrip = ({ cylinders }: { readonly cylinders: TraceAnswer['cylinders'] }) =>
   cylinders.length === 0 ? null : (
     <section>
-      <h3>Cylinders in firing order, from the first hump, against the best; red mark 15 % under</h3>
+      <h3>
+        Cylinders in firing order <small>from the first hump, against the best; the mark is 15 % under</small>
+      </h3>
       <Strip>
         {cylinders.map(({ cylinder, percent, spreadPercent }) => {
           const isLow = percent < WEAK_PERCENT;
           return (
             <li key={cylinder}>
-              <span>
-                {cylinder} {isLow ? <Mark kind="marginal" word="low" /> : null}
-              </span>
+              <span>{cylinder}</span>
               <span className="bore" aria-hidden="true">
                 <span className={`piston ${isLow ? 'low' : ''}`} style={{ height: `${Math.min(100, percent)}%` }} />
                 <span className="tick" />
               </span>
               <Figure text={String(Math.round(percent))} unit="%" />
               <small>± {Math.round(spreadPercent)}</small>
+              {isLow ? <Mark kind="marginal" word="low" /> : null}
             </li>
           );
         })}

@@ -24,6 +24,10 @@ const Choose = styled(Button)`
   border: 0;
   cursor: pointer;
   padding: 0.5rem 0.9rem;
+  &.next {
+    background: var(--ink);
+    color: var(--paper);
+  }
 `;
 const Wrong = styled.p`
   color: var(--failed);
@@ -58,7 +62,7 @@ export const TakeTrace = ({
         acceptedFileTypes={['.csv', '.txt', '.tsv', 'text/*']}
         onSelect={(files) => (files?.[0] === undefined ? undefined : take(files[0]))}
       >
-        <Choose>
+        <Choose className={state.kind === 'none' ? 'next' : ''} data-primary={state.kind === 'none' ? true : undefined}>
           {state.kind === 'read'
             ? 'Choose or drop another file'
             : 'Choose or drop a file of samples: CSV of a scope or a logging meter'}

@@ -6,6 +6,7 @@ import { Key } from '../control/Key';
 import { TraceDrawing, type Behind } from '../drawing/TraceDrawing';
 import type { Span, TraceLines } from '../drawing/traceLines';
 import { useWidth } from '../drawing/useWidth';
+import { FIELD } from '../theme/screen';
 
 const Place = styled.div`
   touch-action: pan-y;
@@ -15,7 +16,16 @@ const Keys = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: 8px;
-  margin-top: 0.5rem;
+  margin-top: 0.2rem;
+  button {
+    min-height: 48px;
+    padding: 0 1rem;
+  }
+  ${FIELD} {
+    button {
+      min-height: 64px;
+    }
+  }
 `;
 /** Under the drawing, as wide as its axis: the cursor for thumbs and keys. */
 const Handle = styled(Slider)`
@@ -31,11 +41,11 @@ const Handle = styled(Slider)`
   }
   .track {
     position: relative;
-    height: 44px;
+    height: 40px;
     &::before {
       content: '';
       position: absolute;
-      inset: 20px 0;
+      inset: 18px 0;
       background: var(--rule);
     }
   }
@@ -130,7 +140,7 @@ export const TraceChart = ({
               x={Math.min(...marked)}
               width={Math.abs(marked[1] - marked[0])}
               y={30}
-              height={lines.hasAmps ? 366 : 184}
+              height={lines.hasAmps ? 310 : 158}
               fill="var(--ink)"
               opacity="0.18"
             />

@@ -6,9 +6,11 @@ import { Table } from '../control/tableStyle';
 
 const Figures = styled(Table)`
   td,
-  th {
-    padding-top: 0.22rem;
-    padding-bottom: 0.22rem;
+  th,
+  th.name {
+    height: auto;
+    padding-top: 0.12rem;
+    padding-bottom: 0.12rem;
   }
   .peg {
     width: 34px;
@@ -16,14 +18,20 @@ const Figures = styled(Table)`
   .peg span {
     display: inline-grid;
     place-items: center;
-    width: 26px;
-    height: 26px;
+    width: 25px;
+    height: 25px;
     border: 1.5px solid currentColor;
     border-radius: 50%;
     font-size: 0.95rem;
   }
   .number {
-    font-size: 1.35rem;
+    font-size: 1.25rem;
+  }
+  caption {
+    padding-bottom: 0.1rem;
+  }
+  small {
+    white-space: normal;
   }
 `;
 

@@ -91,7 +91,7 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           </ul>
         </section>
         {record.traces.map((trace) => (
-          <KeptTrace key={trace.title} trace={trace} />
+          <KeptTrace key={trace.eventId} visitId={detail.file.visit.id} trace={trace} />
         ))}
         <Pictures detail={detail} />
         {record.beforeAfter.length === 0 ? null : (

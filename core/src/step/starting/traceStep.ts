@@ -136,7 +136,10 @@ export const trace = stepRecord(traceReading, {
   judge: (reading, scene) => judgeTrace(reading, conditionsOf(reading, scene)),
   words: traceWords,
   value: ({ plateauVolts }) => (plateauVolts === undefined ? null : { value: plateauVolts, unit: 'V' }),
-  leads: acrossBank,
+  leads: (unit) => ({
+    ...acrossBank(unit),
+    clamp: { at: 'bank', words: 'all leads of one bank post together, arrow out of the bank' },
+  }),
   owes: ({ facts }) =>
     !facts.isQuick && PROFILES[facts.limits.profile].decidingTest === 'start.trace' ? ['bank'] : [],
   blocked: (scene) => blockedByUnsafeBattery(scene),

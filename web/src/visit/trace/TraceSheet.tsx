@@ -41,15 +41,25 @@ const Right = styled.aside`
   display: flex;
   flex-direction: column;
   gap: 0.8rem;
+  /* The keys stay in sight from the top of the sheet on. */
+  ${PHONE} {
+    display: contents;
+  }
 `;
 const Foot = styled.div`
   display: grid;
+  grid-template-columns: 1fr 1fr;
   gap: 0.6rem;
   margin-top: auto;
+  [data-primary],
+  .whole {
+    grid-column: 1 / -1;
+  }
   ${inReach}
 `;
 const Because = styled.p`
-  font-size: 1.1rem;
+  font-size: 1.02rem;
+  line-height: 1.25;
 `;
 
 /** What a crank shows, in a few words. */

@@ -43,6 +43,10 @@ const Kept = ({ detail, judged, point, reading, retake }: StepProps & { reading:
   )[0];
   const lines = useMemo(() => (picture === undefined ? null : linesOfPicture(picture)), [picture]);
   const outcome = judged.outcomes.at(STEP, point);
+  // It follows where its file was looked through: it is read from its top.
+  useEffect(() => {
+    window.scrollTo(0, 0);
+  }, []);
   if (outcome === null) return null;
   return (
     <TraceSheet
@@ -56,6 +60,7 @@ const Kept = ({ detail, judged, point, reading, retake }: StepProps & { reading:
       behind={behind}
     >
       <Key onPress={retake.takeAgain}>Take again</Key>
+      <Key onPress={retake.putRight}>It was taken wrongly</Key>
       <PrimaryKeyLink to={onwardPath(visitId, judged)}>{nextWords(nextOnScreen(judged))}</PrimaryKeyLink>
     </TraceSheet>
   );
@@ -125,8 +130,12 @@ const Read = ({
         </>
       }
     >
-      {problem === null ? null : <p role="alert">Nothing in it can be kept: there is no rest, dip or plateau in it.</p>}
-      <Key onPress={() => setColumns(!columns)}>Put the columns right</Key>
+      {problem === null ? null : (
+        <p role="alert" className="whole">
+          Nothing in it can be kept: there is no rest, dip or plateau in it.
+        </p>
+      )}
+      <Key onPress={() => setColumns(!columns)}>Columns</Key>
       <Key onPress={leave}>Another file</Key>
       <PrimaryKey isDisabled={pending || problem !== null} onPress={() => keep()}>
         Keep the trace
