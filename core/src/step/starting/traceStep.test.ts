@@ -92,6 +92,14 @@ describe('what a trace advises', () => {
   it('a cylinder that presses less in every turn', () => {
     expect(findingsOf(judged(weak as never))).toEqual(['engine.compression-low@4 recheck']);
   });
+  it.each([15, 18, 25, 40])('a cylinder %i percent weak, sampled slowly or quickly', (percent) => {
+    for (const perSecond of [500, 2000, 5000]) {
+      const own = facts({ perSecond, cranksS: 6, compression: [1, 1 - percent / 100, 1, 1, 1, 1] });
+      expect(findingsOf(judged({ cylinders: own.cylinders, crankRpm: own.crankRpm }))).toEqual([
+        'engine.compression-low@2 recheck',
+      ]);
+    }
+  });
   it('no cylinder of a crank too slow or too deep to tell, nor one whose turns differ', () => {
     const spread = weak.cylinders?.map((own) => ({ ...own, spreadPercent: 6 }));
     const onceFull = weak.cylinders?.map((own) => ({ ...own, mostPercent: 97 }));
