@@ -1,8 +1,8 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { describe, expect, it } from 'vitest';
+import { afterAll, describe, expect, it } from 'vitest';
 import { madeCrank, traceText } from '../core/test/traceFixture';
 import { schemaFiles } from './schemaFiles';
 
@@ -19,6 +19,7 @@ const runs = (script: string) => (args: string[], input?: string) => {
 const judge = runs('scripts/judge.mjs');
 const simulate = runs('scripts/simulate.mjs');
 const trace = runs('scripts/trace.mjs');
+const tryImport = runs('scripts/import.mjs');
 interface Said {
   format: string;
   method: { profile: string };
@@ -168,5 +169,45 @@ describe('a trace on the command line', () => {
     expect(trace(['--volts', '48'], crank).stderr).toBe('--volts: expected 12 or 24, received 48\n');
     expect(trace(['--cylinders', '2.5'], crank).stderr).toMatch(/^--cylinders: expected a whole number from 1 to 24/);
     expect(trace([], '\u0000\u0001').stderr).toMatch(/line 1: expected a text file of samples/);
+  });
+});
+
+describe('the import on the command line', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'vaktman-import-'));
+  const file = (name: string, text: string): string => {
+    const path = join(folder, name);
+    writeFileSync(path, text);
+    return path;
+  };
+  const units = file('units.csv', 'Unit,Yard,Bank,Chemistry\nP-1,Lower Yard,1S2P,agm\n');
+  const dry = (...args: string[]) => tryImport(['--kind', 'units', '--dry-run', ...args]);
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  it('ends with 0 where nothing is wrong, with 1 where something is, and keeps nothing', () => {
+    const good = dry(units);
+    expect(good).toMatchObject({ status: 0, stderr: '' });
+    expect(JSON.parse(good.stdout) as object).toMatchObject({ format: 'vaktman-import', good: 1 });
+    const known = file('known.json', JSON.stringify({ format: 'vaktman-import-known', version: 1, yards: [] }));
+    expect(dry(units, '--known', known).status).toBe(1);
+  });
+  it('takes its own map again', () => {
+    const { map } = JSON.parse(dry(units).stdout) as { map: object };
+    expect(dry(units, '--map', file('map.json', JSON.stringify(map))).stdout).toBe(dry(units).stdout);
+  });
+  it('says by path what is wrong with a map, an option or a file, with 2 and nothing on standard output', () => {
+    const map = {
+      format: 'vaktman-import-map',
+      version: 1,
+      kind: 'units',
+      columns: [{ column: 1, field: 'unit.colour' }],
+      hue: 1,
+    };
+    const first = dry(units, '--map', file('bad.json', JSON.stringify(map)));
+    expect(first).toMatchObject({ status: 2, stdout: '' });
+    expect(first.stderr).toMatch(/^hue: /);
+    const second = dry(units, '--map', file('worse.json', JSON.stringify({ ...map, hue: undefined })));
+    expect(second.stderr).toMatch(/^columns\[0\]\.field: /);
+    expect(dry(join(folder, 'none.csv'))).toMatchObject({ status: 2, stdout: '' });
+    expect(tryImport(['--kind', 'lorries', '--dry-run', units]).stderr).toMatch(/^--kind: /);
+    expect(tryImport(['--kind', 'units', units]).stderr).toMatch(/^--dry-run: /);
   });
 });

@@ -52,7 +52,7 @@ const from1252 = (bytes: Uint8Array): string => {
   const pieces: string[] = [];
   for (let from = 0; from < bytes.length; from += PIECE) {
     const piece = String.fromCharCode(...bytes.subarray(from, from + PIECE));
-    // eslint-disable-next-line no-control-regex
+
     pieces.push(piece.replace(/[\u0080-\u009f]/g, (letter) => BETWEEN[letter.charCodeAt(0) - 0x80] ?? letter));
   }
   return pieces.join('');

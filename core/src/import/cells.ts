@@ -6,7 +6,7 @@ export type CellFault = 'too-long' | 'encoding' | 'control';
 export const LONGEST_CELL = 32_767;
 const LONGEST_SHOWN = 60;
 // Bytes that are nothing in windows-1252 arrive as these.
-// eslint-disable-next-line no-control-regex
+
 const NOTHING_1252 = /[\u0081\u008d\u008f\u0090\u009d]/;
 const REPLACED = '\ufffd';
 // eslint-disable-next-line no-control-regex
@@ -15,7 +15,8 @@ const EDGES = /^[\s\u200b\ufeff]+|[\s\u200b\ufeff]+$/g;
 
 /** A cell as it is read: trimmed, and without the way spreadsheets force a text. */
 export const cleaned = (cell: string): string => {
-  if (cell === '') return '';
+  // What is too long is told of, not read.
+  if (cell === '' || cell.length > LONGEST_CELL) return cell;
   const trimmed = cell.replace(EDGES, '').normalize('NFC');
   const [, forced] = /^="([^"]*)"$/.exec(trimmed) ?? [];
   return forced === undefined ? trimmed : forced.replace(EDGES, '');

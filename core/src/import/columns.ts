@@ -73,7 +73,8 @@ export const columnsOf = (
     const wish = at.get(index);
     const lead = leads[index] ?? null;
     if (wish?.field === null) return null;
-    if (wish?.field !== undefined) return wish.field;
+    // The first alternator needs no number.
+    if (wish?.field !== undefined) return wish.field.replace(/^alternator\.1\./, 'alternator.');
     return lead === null || lead.isWeak || taken.has(lead.name) ? null : lead.name;
   });
   // Weak names count only where nothing else leads to the field.

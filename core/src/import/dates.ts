@@ -36,7 +36,7 @@ const DAY_MS = 86_400_000;
 const two = (value: number): string => String(value).padStart(2, '0');
 
 /** @returns null where there is no such day, or the year lies outside 1980 to 2079 */
-export const dateOf = (year: number, month: number, day: number): string | null => {
+const dateOf = (year: number, month: number, day: number): string | null => {
   if (year < FIRST_YEAR || year > LAST_YEAR || month < 1 || month > 12 || day < 1) return null;
   const ms = Date.UTC(year, month - 1, day);
   return new Date(ms).getUTCDate() === day ? `${year}-${two(month)}-${two(day)}` : null;

@@ -26,12 +26,27 @@ export interface ColumnLead {
 }
 
 const LONGEST_MEASURE = 3;
+/** A longer cell is no name of a column. */
+const LONGEST_NAME = 200;
 const POSITION = /^(?:[a-f]|[1-6])$/;
 const LETTERS = 'ABCDEF';
 
 /** A position by its letter or number, or null. */
 export const positionLetter = (folded: string): string | null =>
   !POSITION.test(folded) ? null : /\d/.test(folded) ? (LETTERS[Number(folded) - 1] ?? null) : folded.toUpperCase();
+
+/**
+ * The position a whole text names, folded: a letter that is a word of its own or a digit, with or without a word for battery
+ * before it; null where it names anything else.
+ */
+export const placeNamed = (text: string): string | null => {
+  const tokens = tokensOf(text).map(fold);
+  const last = tokens.at(-1) ?? '';
+  const before = tokens.slice(0, -1);
+  if (POSITION.test(last)) return before.every((word) => BATTERY_WORDS.has(word)) && before.length <= 1 ? last : null;
+  const [, word = '', digit] = /^(\p{L}+)([1-6])$/u.exec(last) ?? [];
+  return digit !== undefined && before.length === 0 && BATTERY_WORDS.has(word) ? digit : null;
+};
 
 /** A name without the position at one of its ends. */
 interface Stripped {
@@ -129,6 +144,7 @@ const BRACKETS = /[([]([^)\]]*)[)\]]/g;
  * @returns null where it leads nowhere
  */
 export const leadOf = (kind: ImportKind, text: string, under: string | null = null): ColumnLead | null => {
+  if (text.length > LONGEST_NAME) return null;
   const inside = [...text.matchAll(BRACKETS)].map(([, own = '']) => own);
   const bracketPosition = inside.map((own) => fold(own)).find((own) => positionLetter(own) !== null) ?? null;
   const tokens = tokensOf(text.replace(BRACKETS, ' '));

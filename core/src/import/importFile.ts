@@ -96,7 +96,7 @@ export const importAnswer = (
   if (found.kind === 'asked')
     return nothing(kind, found.detected, map ?? EMPTY_MAP(kind), { asked: found.asked, rows: found.rows });
   const { sheet } = found;
-  const read = readRows(sheet, map);
+  const read = readRows(kind, sheet, map);
   const context = new RowContext(kind, sheet, read, map, known);
   const entries =
     kind === 'units'

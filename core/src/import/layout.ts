@@ -1,7 +1,7 @@
 import { cleaned, isBlank } from './cells';
 import { fold } from './fold';
-import { leadOf, positionLetter, type ColumnLead } from './headerName';
-import { BATTERY_WORDS, dateHintOf, isAnyMeasure, standardOf, type ImportKind } from './vocabulary';
+import { leadOf, placeNamed, type ColumnLead } from './headerName';
+import { dateHintOf, isAnyMeasure, standardOf, type ImportKind } from './vocabulary';
 
 type Row = readonly string[];
 
@@ -38,14 +38,6 @@ export const headerRow = (
   return best;
 };
 
-/** A position a group of columns stands for, folded, or null: `Battery A`, `Pos. 2`, `B`. */
-const groupPosition = (text: string): string | null => {
-  const folded = fold(text);
-  if (positionLetter(folded) !== null) return folded;
-  const [, word, position] = /^(.*?)([a-f]|[1-6])$/.exec(folded) ?? [];
-  return word !== undefined && position !== undefined && BATTERY_WORDS.has(word) ? position : null;
-};
-
 /** A group's cell reaches right over blank ones to the next. */
 const reaching = (row: Row, columns: number): readonly string[] => {
   let last = '';
@@ -66,9 +58,11 @@ export interface Names {
 const leadUnder = (kind: ImportKind, group: string, name: string): ColumnLead | null => {
   if (name === '') return null;
   if (group === '') return leadOf(kind, name);
-  const position = groupPosition(group);
+  const position = placeNamed(group);
   if (position !== null) return leadOf(kind, name, position) ?? leadOf(kind, name);
-  return leadOf(kind, name) ?? leadOf(kind, `${group} ${name}`);
+  const alone = leadOf(kind, name);
+  if (alone !== null && !alone.isWeak) return alone;
+  return leadOf(kind, `${group} ${name}`) ?? alone;
 };
 
 /** The names of a header with the groups above it, where there are any. */
@@ -97,7 +91,7 @@ export const areGroups = (kind: ImportKind, header: Row, above: Row): boolean =>
     const group = groups[index] ?? '';
     if (group === '') return false;
     return (
-      (groupPosition(group) !== null && cleaned(above[index] ?? '') !== '') ||
+      (placeNamed(group) !== null && cleaned(above[index] ?? '') !== '') ||
       (leadsNowhere(name) && leadOf(kind, `${group} ${name}`) !== null)
     );
   });

@@ -6,9 +6,10 @@ import { writtenDate, type Clock } from './dates';
 import { fold } from './fold';
 import type { ImportMap } from './mapFile';
 import { evidenceOf, type Decimal } from './numbers';
+import { mainOf, stepNamed } from './readingFields';
 import type { DataRow, Sheet } from './sheet';
 import { digitsOf, hasNumbers, isFormula, readCell, type CellValue } from './values';
-import type { Field } from './vocabulary';
+import { fieldNamed, type Field, type ImportKind } from './vocabulary';
 
 /** A day, and the time that stood beside it. */
 export interface DayValue {
@@ -61,12 +62,24 @@ export const problemAt = (
   expected: string,
 ): ImportProblem => ({
   row,
-  column: column?.column ?? null,
+  column: column === null || column.column === 0 ? null : column.column,
   ...(column === null || column.header === '' ? {} : { header: column.header }),
   code,
-  ...(column === null ? {} : { value: shownValue(raw[column.column - 1] ?? '') }),
+  ...(column === null || column.column === 0 ? {} : { value: shownValue(raw[column.column - 1] ?? '') }),
   expected,
 });
+
+/** Where a value comes from no cell of its row. */
+const NO_COLUMN: Column = {
+  column: 0,
+  header: '',
+  name: null,
+  field: null,
+  measure: null,
+  standard: null,
+  nameStandard: null,
+  dateOrder: null,
+};
 
 /** A field's name without its position: words of a map hold for every battery. */
 const genericName = (name: string): string =>
@@ -98,6 +111,7 @@ interface Open {
 
 /** A row with what is wrong with its letters told, and the texts that can be read. */
 const opened = (
+  kind: ImportKind,
   source: DataRow,
   columns: readonly Column[],
   width: number,
@@ -133,7 +147,25 @@ const opened = (
       row.faulty.add(name);
     } else if (!isBlank(text)) texts.push({ column, name, field, text });
   }
+  const { sections } = map ?? {};
+  const field = sections === undefined ? null : fieldNamed(kind, sections);
+  if (
+    sections !== undefined &&
+    field !== null &&
+    source.section !== null &&
+    !columns.some(({ name }) => name === sections)
+  ) {
+    const text = worded(source.section, sections, field, map?.words);
+    if (!isBlank(text)) texts.push({ column: { ...NO_COLUMN, name: sections, field }, name: sections, field, text });
+  }
   return { source, row, texts };
+};
+
+/** The field a value beside a test in the same row is meant for; null where the test cannot be told. */
+const mainAt = (texts: Open['texts']): Field | null => {
+  const step = texts.find(({ name }) => name === 'reading.step');
+  const named = step === undefined ? null : stepNamed(step.text);
+  return named === null ? null : (mainOf(named.step)?.field ?? null);
 };
 
 /** The decimal sign of a file from all its numbers; `asked` where it cannot be told. */
@@ -150,8 +182,9 @@ const decimalOf = (rows: readonly Open[]): Decimal | 'asked' | null => {
         votes[evidence] += 1;
         continue;
       }
-      const ways = (['.', ','] as const).filter((decimal) =>
-        field.type === 'value' ? true : readCell(text, { field, decimal, measure: column.measure }).ok,
+      const of = field.type === 'value' ? mainAt(texts) : field;
+      const ways = (['.', ','] as const).filter(
+        (decimal) => of === null || readCell(text, { field: of, decimal, measure: column.measure }).ok,
       );
       const [only] = ways;
       if (ways.length === 1 && only !== undefined) votes[only] += 1;
@@ -170,11 +203,15 @@ const askedOf = (what: Asked['what'], column: Column | null, choices: readonly s
 });
 
 /** Every cell of a sheet read; what cannot be known is asked. */
-export const readRows = ({ detected, headerCells, columns, rows }: Sheet, map: ImportMap | null): ReadSheet => {
+export const readRows = (
+  kind: ImportKind,
+  { detected, headerCells, columns, rows }: Sheet,
+  map: ImportMap | null,
+): ReadSheet => {
   const is1252 = detected.encoding === 'windows-1252';
   const asked: Asked[] = [];
   const width = columns.length;
-  const open = rows.map((row) => opened(row, columns, width, is1252, map));
+  const open = rows.map((row) => opened(kind, row, columns, width, is1252, map));
   const found = map?.file?.decimal ?? decimalOf(open);
   if (found === 'asked') asked.push({ what: 'decimal', field: null, column: null, choices: ['.', ','] });
   const decimal = found === 'asked' ? '.' : (found ?? '.');

@@ -1,5 +1,5 @@
 /** A quoted cell that never ends, or goes on after its closing quote. */
-export interface QuoteProblem {
+interface QuoteProblem {
   readonly row: number;
   readonly column: number;
 }
@@ -62,7 +62,8 @@ export const recordsOf = (text: string, delimiter: string, most: number): Record
         cells.push(text.slice(at, end));
         at = end;
       }
-      if (cells.length > MOST_COLUMNS) return { rows, quotes: null, tooManyColumns: true, tooManyRows: false };
+      if (cells.length > MOST_COLUMNS)
+        return { rows: [...rows, cells], quotes: null, tooManyColumns: true, tooManyRows: false };
       if (at >= length || text.charCodeAt(at) !== part) break;
       at += 1;
       // A delimiter at the very end leaves one more cell, which is blank.

@@ -199,17 +199,17 @@ const takeHead = (context: RowContext, visit: Visit, row: ReadRow, joinedById: b
 const withoutRepeats = (context: RowContext, readings: readonly RowReading[]): readonly RowReading[] => {
   const kept: RowReading[] = [];
   const wrong = new Set<RowReading>();
+  const places = new Map<string, RowReading[]>();
   for (const own of readings) {
     const { row: _row, ...fields } = own.reading;
-    const same = kept.filter(
-      ({ reading }) =>
-        reading.step === own.reading.step &&
-        reading.point === own.reading.point &&
-        reading['time'] === own.reading['time'],
-    );
+    const place = `${own.reading.step} ${own.reading.point} ${String(own.reading['time'])}`;
+    const same = places.get(place) ?? [];
+    places.set(place, same);
     const isRepeat = same.some(({ reading: { row: _other, ...rest } }) => isSame(sorted(rest), sorted(fields)));
-    if (same.length > 0 && !isRepeat) for (const twice of [...same, own]) wrong.add(twice);
-    if (!isRepeat) kept.push(own);
+    if (isRepeat) continue;
+    if (same.length > 0) for (const twice of [...same, own]) wrong.add(twice);
+    same.push(own);
+    kept.push(own);
   }
   for (const { source, column } of wrong)
     context.problemAt(source, column, 'duplicate', 'one reading of a test at a point and time');

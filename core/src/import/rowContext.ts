@@ -48,8 +48,11 @@ export const constantProblems = (map: ImportMap): readonly { path: string; messa
 export class RowContext {
   readonly known: ImportKnown | null;
   readonly rows: readonly ReadRow[];
+  /** Fields that have a column, in the order of the columns. */
+  readonly names: readonly string[];
   readonly #columns: ReadonlyMap<string, Column>;
   readonly #constants = new Map<string, Value>();
+  readonly #sections: string | undefined;
   readonly #asked = new Map<string, Asked>();
   readonly #defaults = new Map<string, string | boolean>();
 
@@ -57,6 +60,8 @@ export class RowContext {
     this.known = known;
     this.rows = read.rows;
     this.#columns = new Map(sheet.columns.flatMap((column) => (column.name === null ? [] : [[column.name, column]])));
+    this.#sections = map?.sections;
+    this.names = [...this.#columns.keys()];
     for (const [name, given] of Object.entries(map?.constants ?? {})) {
       const own = constantValue(kind, name, given);
       if ('value' in own && own.value !== null) this.#constants.set(name, own.value);
@@ -68,9 +73,6 @@ export class RowContext {
   /** Defaults that were used, by field. */
   get defaults(): Readonly<Record<string, string | boolean>> {
     return Object.fromEntries(this.#defaults);
-  }
-  get names(): readonly string[] {
-    return [...this.#columns.keys()];
   }
   column(name: string): Column | null {
     return this.#columns.get(name) ?? null;
@@ -128,7 +130,8 @@ export class RowContext {
   }
   /** Asks for a field that is needed and has neither column nor constant. */
   needs(field: string): void {
-    if (!this.#columns.has(field) && !this.#constants.has(field)) this.ask('field', field, null);
+    if (!this.#columns.has(field) && !this.#constants.has(field) && field !== this.#sections)
+      this.ask('field', field, null);
   }
   problem(row: ReadRow, name: string | null, code: ImportCode, expected: string): void {
     this.problemAt(row, name === null ? null : this.column(name), code, expected);

@@ -21,6 +21,8 @@ export interface DataRow {
   readonly raw: readonly string[];
   /** Cleaned; filled from above where that is done. */
   readonly cells: readonly string[];
+  /** The cell that heads the section the row stands in; null outside of one. */
+  readonly section: string | null;
 }
 
 /** A file cut into cells, its header found, its columns told apart. */
@@ -126,6 +128,10 @@ const IDS: Readonly<Record<ImportKind, readonly (readonly string[])[]>> = {
   results: [['visit.unit', 'visit.date']],
 };
 
+/** Cells as one text, blank ones at the end left out. */
+const comparable = (cells: readonly string[]): string =>
+  cells.slice(0, cells.findLastIndex((cell) => cell !== '') + 1).join('\u0000');
+
 interface Loose {
   readonly row: number;
   readonly raw: readonly string[];
@@ -143,7 +149,7 @@ const dataRows = (
 ): { readonly rows: readonly DataRow[]; readonly skipped: readonly Skipped[]; readonly filled: readonly string[] } => {
   const skipped: Skipped[] = [];
   const named = columns.filter(({ header: own }) => own !== '').length;
-  const headerText = header?.map(cleaned).join('\u0000');
+  const headerText = header === null ? null : comparable(header.map(cleaned));
   const loose: (Loose & { readonly filled: readonly number[]; readonly isTotal: boolean })[] = [];
   records.slice(from).forEach((raw, index) => {
     const cells = raw.map(cleaned);
@@ -156,7 +162,7 @@ const dataRows = (
   const kept: (Loose & { readonly section: string | null })[] = [];
   loose.forEach((own, index) => {
     const why =
-      headerText !== undefined && own.cells.join('\u0000') === headerText
+      headerText !== null && comparable(own.cells) === headerText
         ? 'header'
         : own.isTotal
           ? 'total'

@@ -5,18 +5,6 @@ import type { ReadRow } from './readRows';
 
 const USUAL_VOLTS = 12;
 const CABLES = ['starterPositive', 'starterGround', 'chargePositive', 'chargeGround', 'link'] as const;
-const PARTS = [
-  'serial',
-  'make',
-  'chemistry',
-  'duty',
-  'rating',
-  'ratingStandard',
-  'capacityAh',
-  'nominalVolts',
-  'fitted',
-  'set',
-];
 
 /** The bank of a unit: batteries in series, strings side by side. */
 interface Bank {
@@ -28,9 +16,17 @@ interface Bank {
 
 const own = (position: string, part: string): string => `battery.${position}.${part}`;
 
+const POSITION_NAME = /^battery\.([A-F])\./;
+
 /** Positions that have a filled cell of their own. */
-const positionsTold = (context: RowContext, row: ReadRow): readonly string[] =>
-  positionsOf(6).filter((position) => PARTS.some((part) => context.isFilled(row, own(position, part))));
+const positionsTold = ({ names }: RowContext, { cells, faulty }: ReadRow): readonly string[] => {
+  const told = new Set<string>();
+  for (const name of names) {
+    const position = name.startsWith('battery.') ? POSITION_NAME.exec(name)?.[1] : undefined;
+    if (position !== undefined && (cells.has(name) || faulty.has(name))) told.add(position);
+  }
+  return [...told].sort();
+};
 
 /** How the batteries of a row are joined; null where that cannot be said. */
 const bankOf = (context: RowContext, row: ReadRow): Bank | null => {
@@ -173,14 +169,12 @@ const alternatorsOf = (context: RowContext, row: ReadRow): readonly unknown[] | 
     const count = typeof rated === 'object' ? rated.count : 1;
     for (let i = 0; i < count; i++) {
       const ratedAmps = typeof rated === 'object' ? rated.amps : rated;
-      const regulator = context.value(row, name('regulator')) ?? context.constant('alternator.regulator');
-      const told = (part: 'ground' | 'remoteSense', usual: string | boolean): unknown =>
-        context.value(row, name(part)) ?? context.withDefault(row, `alternator.${part}`, usual);
+      const regulator = context.value(row, name('regulator'));
       list.push({
         id: (i === 0 ? id : undefined) ?? `ALT${list.length + 1}`,
         ...(ratedAmps === undefined ? {} : { ratedAmps }),
-        ground: told('ground', 'case'),
-        remoteSense: told('remoteSense', false),
+        ground: context.withDefault(row, name('ground'), 'case'),
+        remoteSense: context.withDefault(row, name('remoteSense'), false),
         ...(regulator === undefined ? {} : { regulator }),
       });
     }
@@ -238,7 +232,7 @@ export const unitRows = (context: RowContext): readonly unknown[] => {
         'unknown',
         `one of ${(context.known?.yards ?? []).map(({ name }) => name).join(', ')}`,
       );
-    for (const position of positionsOf(6)) {
+    for (const position of positionsTold(context, row)) {
       const name = own(position, 'serial');
       const serial = context.text(row, name);
       if (serial === undefined) continue;

@@ -2,12 +2,11 @@ import { saidArrangement, isAllowed, type SaidArrangement } from './arrangement'
 import { asText } from './cells';
 import { clockOf, writtenDate, type Clock, type WrittenDate } from './dates';
 import { fold } from './fold';
-import { positionLetter } from './headerName';
+import { placeNamed, positionLetter } from './headerName';
 import type { ImportCode } from './answer';
 import { valueOfBody, writtenNumber, type Decimal } from './numbers';
 import { choiceWords } from './mapFile';
 import {
-  BATTERY_WORDS,
   choiceOf,
   isAnyMeasure,
   measureOf,
@@ -65,7 +64,7 @@ const MOST_MM2 = 1000;
 const FINEST_AWG = 40;
 
 /** Rounded to six decimals, as numbers are answered. */
-export const rounded = (value: number): number => Number(value.toFixed(6));
+const rounded = (value: number): number => Number(value.toFixed(6));
 
 const rangeText = ({ min, max, above, quantity }: Field): string => {
   const unit = quantity === undefined ? '' : QUANTITIES[quantity].canonical;
@@ -79,7 +78,7 @@ const isWithin = ({ min, max, above }: Field, value: number): boolean =>
   (above === undefined || value > above);
 
 /** A value brought to the measure it is kept in. */
-export const canonical = (quantity: QuantityName, measure: string, value: number): number =>
+const canonical = (quantity: QuantityName, measure: string, value: number): number =>
   quantity === 'celsius' && measure === 'F'
     ? (value - 32) / 1.8
     : value * (QUANTITIES[quantity].factor?.[measure] ?? 1);
@@ -102,7 +101,7 @@ const readNumber = (text: string, { field, decimal, measure }: ReadAs): ReadCell
 };
 
 /** Where the digits of a rating begin and end, and the standard beside them; null where it is none. */
-export const ratingParts = (text: string): { readonly written: string; readonly standard: string | null } | null => {
+const ratingParts = (text: string): { readonly written: string; readonly standard: string | null } | null => {
   const plain = text.replace(/[()[\]]/g, ' ').trim();
   const [, before = '', number, behind = ''] =
     /^(\p{L}*(?:\s+\p{L}+)*)\s*([+\-\u2212\u2013]?[\d.,](?:[\d.,]|[ \u00a0\u202f'’](?=\d))*)\s*(.*)$/su.exec(plain) ??
@@ -134,7 +133,7 @@ const readRating = (text: string, { decimal }: ReadAs): ReadCell => {
 };
 
 /** Number of alternators and the digits of each. */
-export const alternatorParts = (text: string): { readonly count: number; readonly written: string } => {
+const alternatorParts = (text: string): { readonly count: number; readonly written: string } => {
   const [, count, written] = /^([1-4])\s*[x×*]\s*(.*)$/is.exec(text) ?? [];
   return count === undefined || written === undefined ? { count: 1, written: text } : { count: Number(count), written };
 };
@@ -146,7 +145,7 @@ const readAlternators = (text: string, how: ReadAs): ReadCell => {
 };
 
 /** The digits of a cable's size, and the measure it names. */
-export const cableParts = (
+const cableParts = (
   text: string,
 ): { readonly written: string; readonly measure: string | null; readonly isNought: boolean } | null => {
   const nought = /^(?:awg\s*)?([1-4]\/0)\s*(?:awg)?$/i.exec(text);
@@ -192,10 +191,9 @@ const readArrangement = (text: string): ReadCell => {
 const SYSTEM_VOLTS = /^(12|24)(?:v|vdc|volts?)?$/;
 
 /** A position of a bank by its letter or number, with or without a word for battery before it. */
-export const positionOf = (text: string): string | null => {
-  const folded = fold(text);
-  const [, word = '', at = ''] = /^(.*?)([a-f]|[1-6])$/.exec(folded) ?? [];
-  return at === '' || (word !== '' && !BATTERY_WORDS.has(word)) ? null : positionLetter(at);
+const positionOf = (text: string): string | null => {
+  const place = placeNamed(text);
+  return place === null ? null : positionLetter(place);
 };
 
 /** A point a reading was taken at. @param alternators ids the unit has, where they are known */

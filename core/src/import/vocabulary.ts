@@ -4,7 +4,7 @@ import data from './fields.json';
 export const IMPORT_KINDS = ['units', 'batteries', 'results'] as const;
 export type ImportKind = (typeof IMPORT_KINDS)[number];
 
-export type FieldType =
+type FieldType =
   | 'id'
   | 'text'
   | 'yard'
@@ -63,14 +63,14 @@ const lists: Readonly<Record<ImportKind, readonly Field[]>> = {
   results: data.results as unknown as readonly Field[],
 };
 export const QUANTITIES = data.measures as unknown as Readonly<Record<QuantityName, Quantity>>;
-export const STANDARD_WORDS: Readonly<Record<string, readonly string[]>> = data.standards;
+const STANDARD_WORDS: Readonly<Record<string, readonly string[]>> = data.standards;
 export const STANDARDS = Object.keys(STANDARD_WORDS);
 export const CHOICES = data.choices as Readonly<Record<string, Readonly<Record<string, readonly string[]>>>>;
 export const POINT_WORDS: Readonly<Record<string, readonly string[]>> = data.points;
 export const BATTERY_WORDS: ReadonlySet<string> = new Set(data.batteryWords);
 export const TOTALS: ReadonlySet<string> = new Set(data.totals);
 export const MONTHS: readonly (readonly string[])[] = data.months;
-export const DATE_HINTS: Readonly<Record<string, readonly string[]>> = data.dateHints;
+const DATE_HINTS: Readonly<Record<string, readonly string[]>> = data.dateHints;
 export const ARRANGEMENT_WORDS: Readonly<Record<'parallel' | 'series' | 'single', readonly string[]>> =
   data.arrangementWords;
 const BLANKS: ReadonlySet<string> = new Set(data.blank.map((word) => word.toLowerCase()));
