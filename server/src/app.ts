@@ -29,6 +29,8 @@ import { watchRoute } from './watch/watchRoute';
 import { weatherRoutes } from './weather/weatherRoute';
 
 const MAX_BODY_BYTES = 2 * 1024 * 1024;
+/** A list of a whole fleet. */
+const MAX_LIST_BYTES = 40 * 1024 * 1024;
 /** Text that the database cannot keep, in an address or a query. */
 const UNREADABLE: ReadonlySet<string | null> = new Set(['22021', '22P05', '22P02']);
 
@@ -96,13 +98,13 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
     // A stream is sent line by line; packing would hold the lines back.
     c.req.path.endsWith('/feed') || c.req.path === '/api/changes' ? next() : compress({ threshold: 4096 })(c, next),
   );
-  app.use(
-    '/api/*',
-    bodyLimit({
-      maxSize: MAX_BODY_BYTES,
-      onError: (c) => problemAnswer(c, 413, `The body is larger than ${MAX_BODY_BYTES} bytes.`),
-    }),
-  );
+  app.use('/api/*', (c, next) => {
+    const maxSize = c.req.path === '/api/units/many' ? MAX_LIST_BYTES : MAX_BODY_BYTES;
+    return bodyLimit({
+      maxSize,
+      onError: () => problemAnswer(c, 413, `The body is larger than ${maxSize} bytes.`),
+    })(c, next);
+  });
   app.use('/api/*', async (c, next) => {
     await next();
     if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store');

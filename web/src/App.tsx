@@ -99,6 +99,10 @@ const router = createBrowserRouter([
                 path: '/instruments',
                 lazy: async () => ({ Component: (await import('./instrument/InstrumentsView')).InstrumentsView }),
               },
+              {
+                path: '/import/units',
+                lazy: async () => ({ Component: (await import('./import/UnitImportView')).UnitImportView }),
+              },
               { path: '/trace', lazy: async () => ({ Component: (await import('./trace/TraceView')).TraceView }) },
               { path: '/waiting', lazy: async () => ({ Component: (await import('./outbox/AsideView')).AsideView }) },
               { path: '*', element: <NoSuchPlace /> },

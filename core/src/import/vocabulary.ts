@@ -1,5 +1,5 @@
 import { fold } from './fold';
-import data from './fields.json';
+import data from './fields.json' with { type: 'json' };
 
 export const IMPORT_KINDS = ['units', 'batteries', 'results'] as const;
 export type ImportKind = (typeof IMPORT_KINDS)[number];
@@ -170,6 +170,9 @@ export const LEADS: Readonly<Record<ImportKind, ReadonlyMap<string, NameLead>>> 
 export const POSITION_LEADS: ReadonlyMap<string, NameLead> = leadsOf(
   lists.batteries.filter(({ field }) => OF_POSITION.has(field)),
 );
+
+/** What a choice may be. */
+export const choiceValues = (choices: string): readonly string[] => Object.keys(CHOICES[choices] ?? {});
 
 const wordIn = (lists: Readonly<Record<string, readonly string[]>>, folded: string): string | null =>
   Object.entries(lists).find(([, words]) => words.includes(folded))?.[0] ?? null;

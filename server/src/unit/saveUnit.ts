@@ -103,24 +103,63 @@ const unitsOfDraft = async (db: Queryable, fleetId: string, draft: UnitDraft): P
   return [draft.unit.id, ...from];
 };
 
+/** Registers a unit within a transaction. @returns units whose batteries changed with it */
+const addWithin = async (db: Queryable, fleetId: string, draft: UnitDraft, now: string): Promise<readonly string[]> => {
+  if ((await loadUnit(db, fleetId, draft.unit.id)) !== null) throw isTaken(draft);
+  await checkSerials(db, fleetId, draft, new Set());
+  await insertUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null);
+  const touched = [draft.unit.id];
+  for (const battery of batteriesInOrder(draft.unit.bank))
+    touched.push(...(await fitBattery(db, fleetId, draft, battery, now)));
+  return touched;
+};
+
 /** Registers a unit with its batteries. A place told to be empty stays so. */
 export const addUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, now: string): Promise<void> => {
   try {
     await triedAgain(() =>
       withTransaction(pool, async (db) => {
         await lockUnits(db, fleetId, await unitsOfDraft(db, fleetId, draft));
-        if ((await loadUnit(db, fleetId, draft.unit.id)) !== null) throw isTaken(draft);
-        await checkSerials(db, fleetId, draft, new Set());
-        await insertUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null);
-        const touched = [draft.unit.id];
-        for (const battery of batteriesInOrder(draft.unit.bank))
-          touched.push(...(await fitBattery(db, fleetId, draft, battery, now)));
-        await markOutlooks(db, fleetId, touched);
+        await markOutlooks(db, fleetId, await addWithin(db, fleetId, draft, now));
       }),
     );
   } catch (error) {
     throw translated(error, draft);
   }
+};
+
+/** The same refusal, its paths those of a list. */
+const inList = (error: unknown, index: number): unknown =>
+  error instanceof ClientError
+    ? new ClientError(
+        error.status,
+        error.message,
+        error.problems.map(({ path, message }) => ({ path: `units[${index}].${path}`, message })),
+        { cause: error },
+      )
+    : error;
+
+/** Registers many units with their batteries: all of them, or none. */
+export const addUnits = async (
+  pool: Pool,
+  fleetId: string,
+  drafts: readonly UnitDraft[],
+  now: string,
+): Promise<void> => {
+  await triedAgain(() =>
+    withTransaction(pool, async (db) => {
+      // New numbers need no lock: whoever takes one first has it, and the other is told.
+      const touched: string[] = [];
+      for (const [index, draft] of drafts.entries()) {
+        try {
+          touched.push(...(await addWithin(db, fleetId, draft, now)));
+        } catch (error) {
+          throw inList(translated(error, draft), index);
+        }
+      }
+      await markOutlooks(db, fleetId, touched);
+    }),
+  );
 };
 
 /** What somebody else changed since a revision, field by field, as far as the draft would have undone it. */

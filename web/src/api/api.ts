@@ -107,6 +107,10 @@ export const api = createApi({
       query: ({ instrumentId, draft }) => ({ url: `/instruments/${instrumentId}`, method: 'PUT', body: draft }),
       invalidatesTags: ['Instrument'],
     }),
+    addUnits: build.mutation<{ added: number }, { units: readonly UnitDraft[] }>({
+      query: (body) => ({ url: '/units/many', method: 'POST', body }),
+      invalidatesTags: ['Watch', 'Unit', 'Battery'],
+    }),
     unitParts: build.query<readonly PartStayRow[], string>({
       query: (unitId) => `/units/${encodeURIComponent(unitId)}/parts`,
       transformResponse: async (body) => (await schemas()).partStaysSchema.parse(body).stays,
@@ -229,6 +233,7 @@ export const {
   useMoveBatteryMutation,
   useVisitQuery,
   useAddUnitMutation,
+  useAddUnitsMutation,
   useChangeUnitMutation,
   useChooseMethodMutation,
   useAddPersonMutation,

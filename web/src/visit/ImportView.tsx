@@ -173,6 +173,9 @@ export const ImportView = () => {
           </section>
         )}
         <p>
+          <Link to="/import/units">Units from a list: CSV of a spreadsheet or another program</Link>
+        </p>
+        <p>
           <Link to="/trace">A crank from an oscilloscope or a logging meter</Link>
         </p>
         <p>

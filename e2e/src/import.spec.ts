@@ -1,0 +1,67 @@
+import type { Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { expect, test } from './vaktman';
+
+const takeIn = async (page: Page, name: string, text: string): Promise<void> => {
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: /Choose, drop or paste|\.csv$/ }).click();
+  await (await chooser).setFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text, 'latin1') });
+};
+
+const LIST = [
+  'Vehicles of the pass;;;;;;;',
+  'Einheit;Bezeichnung;Standort;Bordspannung;Schaltung;Batterietyp;Startstrom;Batterie-Einbau',
+  'K-01;Kehrmaschine groß;Lower Yard;24;2 in Reihe;Vlies;900;02.10.2025',
+  'K-02;Kehrmaschine;Lower Yard;12;4P;Nass;"1.050";05.10.2025',
+  'K-03;Kehrmaschine;Harbour;12;2S;Nass;900;31.02.2025',
+  'P-07;Pflug;Lower Yard;12;4P;Nass;900;',
+  'Summe;4;;;;;;',
+].join('\r\n');
+
+test('takes in units from a list: what is not known is asked, what is wrong is told and handed back', async ({
+  ready: page,
+  vaktman,
+}) => {
+  await page.goto(`${vaktman.url}/import`);
+  await page.getByRole('link', { name: /Units from a list/ }).click();
+  await takeIn(page, 'fleet.csv', LIST);
+  await expect(page.getByRole('status').filter({ hasText: 'names in row 2' })).toContainText('4 rows of data');
+  const questions = page.getByRole('region', { name: 'Questions' });
+  await expect(questions).toContainText('“Startstrom” is rated by?');
+  await expect(page.getByRole('button', { name: 'Nothing can be taken in yet' })).toBeDisabled();
+  await questions.getByRole('button', { name: 'EN' }).click();
+  const problems = page.getByRole('table', { name: 'Problems' });
+  await expect(problems.getByRole('row').filter({ hasText: 'Harbour' })).toContainText('Lower Yard');
+  await expect(problems.getByRole('row').filter({ hasText: '31.02.2025' })).toBeVisible();
+  await expect(problems.getByRole('row').filter({ hasText: 'P-07' })).toContainText('not on record');
+  const saved = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save the rows to put right' }).click();
+  const back = readFileSync(await (await saved).path(), 'utf8');
+  expect(back.split(/\r?\n/).map((line) => line.slice(0, 8))).toEqual(['Einheit,', 'K-03,Keh', 'P-07,Pfl']);
+  await page.getByRole('button', { name: 'Take in the 2 good of 4' }).click();
+  await expect(page.getByRole('heading', { name: '2 units taken in' })).toBeVisible();
+  const { unit, placements } = await vaktman.unit('K-02');
+  expect(unit).toMatchObject({ description: 'Kehrmaschine', systemVolts: 12, bank: { arrangement: '1S4P' } });
+  expect(unit.bank.batteries[0]).toMatchObject({ rating: { value: 1050, standard: 'EN' }, fitted: '2025-10-05' });
+  expect(placements).toHaveLength(4);
+  await page.getByRole('link', { name: 'To the register' }).click();
+  await expect(page.getByRole('link', { name: /K-01/ }).first()).toBeVisible();
+});
+
+test('tells of a list that cannot be read, and takes what a column is from whoever knows', async ({
+  ready: page,
+  vaktman,
+}) => {
+  await page.goto(`${vaktman.url}/import/units`);
+  await takeIn(page, 'broken.csv', 'Unit,Yard\nX-1,"Lower');
+  await expect(page.getByRole('table', { name: 'Problems' })).toContainText('a closing quote');
+  await takeIn(page, 'short.csv', 'Colour code,Bank,Yard\nX-9,1S1P,summit\n');
+  await expect(page.getByRole('region', { name: 'Questions' })).toContainText('No column tells the unit number');
+  await page.getByLabel('Taken for', { exact: true }).first().click();
+  await page.getByRole('option', { name: 'unit number' }).click();
+  await expect(page.getByRole('button', { name: 'Take in 1 unit' })).toBeDisabled();
+  await page.getByRole('region', { name: 'Questions' }).getByRole('button', { name: 'agm' }).click();
+  await page.getByRole('button', { name: 'Take in 1 unit' }).click();
+  await expect(page.getByRole('heading', { name: '1 unit taken in' })).toBeVisible();
+  expect((await vaktman.unit('X-9')).unit.bank.batteries).toMatchObject([{ position: 'A', chemistry: 'agm' }]);
+});

@@ -1,0 +1,39 @@
+import { MOST_IMPORT_BYTES, type ImportAnswer, type ImportKnown, type ImportMap } from '@vaktman/core';
+import { wrap } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { ImportWorker } from './import.worker';
+
+/** A list on its way from bytes to what would come in. */
+export type ImportState =
+  | { readonly kind: 'none' }
+  | { readonly kind: 'reading' }
+  | { readonly kind: 'failed'; readonly words: string }
+  | { readonly kind: 'read'; readonly answer: ImportAnswer };
+
+/** Reads a list beside the screen, anew whenever its map or what is on record changes. */
+export const useImport = (file: File | null, map: ImportMap | null, known: ImportKnown | null): ImportState => {
+  const [state, setState] = useState<ImportState>({ kind: 'none' });
+  useEffect(() => {
+    if (file === null || known === null) return undefined;
+    if (file.size > MOST_IMPORT_BYTES) {
+      setState({ kind: 'failed', words: `expected a file of at most ${MOST_IMPORT_BYTES / 1e6} MB` });
+      return undefined;
+    }
+    let current = true;
+    const worker = new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
+    setState((before) => (before.kind === 'read' ? before : { kind: 'reading' }));
+    void wrap<ImportWorker>(worker)
+      .answer(file, map, known)
+      .then(
+        (answer) => current && setState({ kind: 'read', answer }),
+        (error: unknown) =>
+          current && setState({ kind: 'failed', words: error instanceof Error ? error.message : String(error) }),
+      )
+      .finally(() => worker.terminate());
+    return () => {
+      current = false;
+      worker.terminate();
+    };
+  }, [file, map, known]);
+  return state;
+};
