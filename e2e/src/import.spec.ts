@@ -25,7 +25,7 @@ test('takes in units from a list: what is not known is asked, what is wrong is t
   await page.goto(`${vaktman.url}/import`);
   await page.getByRole('link', { name: /Units from a list/ }).click();
   await takeIn(page, 'fleet.csv', LIST);
-  await expect(page.getByRole('status').filter({ hasText: 'names in row 2' })).toContainText('4 rows of data');
+  await expect(page.getByRole('status').filter({ hasText: 'Names in row 2' })).toContainText('4 rows of data');
   const questions = page.getByRole('region', { name: 'Questions' });
   await expect(questions).toContainText('“Startstrom” is rated by?');
   await expect(page.getByRole('button', { name: 'Nothing can be taken in yet' })).toBeDisabled();

@@ -69,7 +69,7 @@ const counted = (count: number, what: string): string => `${count} ${what}${coun
 /** What a file was found to be, in one line. */
 const foundWords = ({ detected, rows, skipped }: ImportAnswer): string =>
   [
-    detected.header === null ? null : `names in row ${detected.header}`,
+    detected.header === null ? null : `Names in row ${detected.header}`,
     detected.groups === null ? null : `groups in row ${detected.groups}`,
     detected.measures === null ? null : `measures in row ${detected.measures}`,
     detected.decimal === null ? null : `decimal ${detected.decimal === ',' ? 'comma' : 'point'}`,
