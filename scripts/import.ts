@@ -63,11 +63,17 @@ const bytesOf = (path: string): Uint8Array => {
 
 /** A file of JSON held to a schema. */
 const jsonOf = <Schema extends z.ZodType>(option: string, path: string, schema: Schema): z.output<Schema> => {
-  let input: unknown;
+  let text = '';
   try {
-    input = JSON.parse(readFileSync(path, 'utf8').replace(/^\ufeff/, ''));
+    text = readFileSync(path, 'utf8').replace(/^\ufeff/, '');
   } catch (error) {
     return refuse(`${option}: cannot read ${path}: ${told(error)}`);
+  }
+  let input: unknown;
+  try {
+    input = JSON.parse(text);
+  } catch (error) {
+    return refuse(`$: not JSON, expected one object in ${path}: ${told(error)}`);
   }
   const parsed = schema.safeParse(input);
   if (parsed.success) return parsed.data;

@@ -11,7 +11,7 @@ import { OutboxContext } from './outbox/OutboxContext';
 import { createStore, keepOnDevice } from './store';
 
 const store = createStore();
-keepOnDevice(store, localStorage);
+await keepOnDevice(store, localStorage);
 const outbox = new LaterOutbox(store);
 outbox.start();
 

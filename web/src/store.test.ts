@@ -1,10 +1,13 @@
 // @vitest-environment jsdom
+import { EXERCISES, type ScenarioFile } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
 import { CLOCKS_KEY, clockStarted } from './clock/clockSlice';
 import type { Kept } from './device/kept';
 import { failureRead } from './frame/failureSlice';
 import { personChosen, SETTINGS_KEY, themeToggled } from './settings/settingsSlice';
 import { createStore, keepOnDevice } from './store';
+import { practiceVisitSet } from './practice/practiceSlice';
+import { traceColumnsChosen } from './trace/traceColumnsSlice';
 import { CONDITIONS_KEY } from './visit/conditionsSlice';
 
 const device = (first: Record<string, string> = {}) => {
@@ -21,7 +24,7 @@ const device = (first: Record<string, string> = {}) => {
 };
 const opened = (storage: Kept) => {
   const store = createStore();
-  keepOnDevice(store, storage);
+  void keepOnDevice(store, storage);
   return store;
 };
 const clock = { id: 'rest:A', name: 'P-07: battery A rests', path: '/visits/1', startedMs: Date.now(), seconds: 600 };
@@ -36,6 +39,29 @@ describe('what a device keeps between pages', () => {
     const after = opened(storage).getState();
     expect(after.settings).toMatchObject({ theme: 'night', person: 'I. Dahl' });
     expect(after.clocks).toEqual([clock]);
+  });
+  it('has simulated machines and columns put right again, once what reads them has come', async () => {
+    const { storage } = device();
+    const before = opened(storage);
+    const { unit } = EXERCISES[0]!;
+    const scenario: ScenarioFile = {
+      format: 'vaktman-scenario',
+      version: 1,
+      unit,
+      ambientC: 0,
+      stateOfChargePercent: 90,
+      seed: 1,
+      faults: [],
+    };
+    before.dispatch(practiceVisitSet({ visitId: 'v-1', scenario }));
+    const choice = { time: null, volts: { column: 2, factor: 1 }, amps: null };
+    before.dispatch(traceColumnsChosen({ headKey: 'head', choice }));
+    const after = createStore();
+    await keepOnDevice(after, storage);
+    expect(after.getState().practice.visits['v-1']).toMatchObject({ seed: 1 });
+    expect(after.getState().traceColumns).toEqual({ head: choice });
+    after.dispatch(traceColumnsChosen({ headKey: 'head', choice: null }));
+    expect(opened(storage).getState().traceColumns).toEqual({});
   });
   it.each([
     ['is no JSON', '{"theme": "nig'],

@@ -2,12 +2,12 @@ import { addListener, configureStore, createListenerMiddleware, type UnknownActi
 import { useDispatch, useSelector } from 'react-redux';
 import { api } from './api/api';
 import { CLOCKS_KEY, clocksLoaded, clockSlice, loadClocks } from './clock/clockSlice';
-import { keep, type Kept } from './device/kept';
+import { keep, keptText, type Kept } from './device/kept';
 import { failureSlice, failureTold } from './frame/failureSlice';
 import { placeSlice } from './frame/placeSlice';
 import { titleSlice } from './frame/titleSlice';
 import { outboxSlice } from './outbox/outboxSlice';
-import { loadPractice, practiceLoaded, PRACTICE_KEY, practiceSlice, practiceToKeep } from './practice/practiceSlice';
+import { practiceLoaded, PRACTICE_KEY, practiceSlice, practiceToKeep } from './practice/practiceSlice';
 import {
   CONDITIONS_KEY,
   conditionsLoaded,
@@ -41,18 +41,33 @@ export type State = ReturnType<Store['getState']>;
 export const useAppSelector = useSelector.withTypes<State>();
 export const useAppDispatch = useDispatch.withTypes<Store['dispatch']>();
 
-/** Restores what this device keeps between pages, and keeps it from now on; what other tabs keep is taken over. */
-export const keepOnDevice = (store: Store, storage: Kept): void => {
+/**
+ * Restores what this device keeps between pages, and keeps it from now on; what other tabs keep is taken over.
+ * @returns once all of it is there: simulated machines come later than the rest, and only where there are any
+ */
+export const keepOnDevice = async (store: Store, storage: Kept): Promise<void> => {
+  let restoring = false;
   const restore = (): void => {
     store.dispatch(clocksLoaded(loadClocks(storage, Date.now())));
     store.dispatch(conditionsLoaded(loadConditions(storage)));
-    store.dispatch(practiceLoaded(loadPractice(storage)));
+  };
+  const restorePractice = async (): Promise<void> => {
+    if (keptText(storage, PRACTICE_KEY) === null) return;
+    try {
+      const { loadPractice } = await import('./practice/keptPractice');
+      restoring = true;
+      store.dispatch(practiceLoaded(loadPractice(storage)));
+    } catch (error) {
+      // The real visits go on without them.
+      store.dispatch(failureTold({ what: 'remember', words: error instanceof Error ? error.message : String(error) }));
+    } finally {
+      restoring = false;
+    }
   };
   store.dispatch(traceColumnsLoaded(loadTraceColumns(storage)));
   store.dispatch(settingsLoaded(loadSettings(storage)));
   restore();
   let told = false;
-  let restoring = false;
   const keepChanges = <Value>(key: string, of: (state: State) => Value, toKeep: (value: Value) => unknown): void => {
     store.dispatch(
       addListener({
@@ -75,5 +90,7 @@ export const keepOnDevice = (store: Store, storage: Kept): void => {
     restoring = true;
     restore();
     restoring = false;
+    void restorePractice();
   });
+  await restorePractice();
 };

@@ -23,6 +23,15 @@ export const loadKept = <Schema extends z.ZodType>(
   }
 };
 
+/** The text kept under a key; null where there is none, or the browser refuses. */
+export const keptText = (storage: Kept, key: string): string | null => {
+  try {
+    return storage.getItem(key);
+  } catch {
+    return null;
+  }
+};
+
 /** Keeps a value under a key. @returns why it was not kept, or null */
 export const keep = (storage: Kept, key: string, value: unknown): string | null => {
   try {

@@ -1,7 +1,5 @@
-import { faultSchema, scenarioFileSchema, unitSchema, type DebriefInput, type ScenarioFile } from '@vaktman/core';
+import type { DebriefInput, ScenarioFile } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import * as z from 'zod';
-import { loadKept, type Kept } from '../device/kept';
 
 export interface PracticeState {
   /** The machine of free play as last set up on this device. */
@@ -13,23 +11,6 @@ export interface PracticeState {
 export const PRACTICE_KEY = 'vaktman.practice';
 const EMPTY: PracticeState = { free: null, visits: {} };
 const VISITS_KEPT = 12;
-
-const practiceSchema = z.object({
-  free: z
-    .object({
-      unit: unitSchema,
-      ambientC: z.number(),
-      stateOfChargePercent: z.record(z.string(), z.number()),
-      faults: z.array(faultSchema),
-      seed: z.number(),
-    })
-    .nullable()
-    .catch(null),
-  visits: z.record(z.string(), scenarioFileSchema).catch({}),
-});
-
-export const loadPractice = (storage: Kept): PracticeState =>
-  loadKept(storage, PRACTICE_KEY, practiceSchema, { free: null, visits: {} });
 
 export const practiceToKeep = (state: PracticeState): PracticeState => ({
   ...state,

@@ -1,164 +1,5 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { degreesShort, DISPOSITION_WORDS, figure, nightAdvice, present } from '@vaktman/core';
-import { useEffect, useRef } from 'react';
-import { Link } from 'react-router';
-import styled from 'styled-components';
-import { monthText, nearDayText } from '../control/dates';
-import { ANSWER_MARK, ANSWER_WORDS, DISPOSITION_MARK, Mark } from '../control/Mark';
-import { FIELD, PHONE } from '../theme/screen';
-import { ColdBar } from './ColdBar';
-import { watchColumns } from './watchColumns';
-import type { ColdestNight, WatchLine, WatchUnit } from './watchFilter';
-
-const Scroller = styled.div`
-  overflow: auto;
-  flex: 1;
-  min-height: 12rem;
-  position: relative;
-`;
-const YardHead = styled.div`
-  ${watchColumns}
-  align-items: end;
-  height: 100%;
-  padding-bottom: 0.25rem;
-  border-bottom: 2px solid var(--ink);
-  h2 {
-    grid-column: 1 / span 2;
-    white-space: nowrap;
-  }
-  small {
-    font-size: 0.92rem;
-    font-weight: 500;
-    color: var(--ink-2);
-    white-space: nowrap;
-  }
-  .left {
-    grid-column: 4 / span 2;
-    align-items: end;
-    font-weight: 640;
-  }
-  ${PHONE} {
-    .left {
-      grid-column: 3;
-    }
-  }
-`;
-const Line = styled(Link)`
-  ${watchColumns}
-  align-items: center;
-  height: 100%;
-  border-bottom: 1px solid var(--rule);
-  text-decoration: none;
-  overflow: hidden;
-  white-space: nowrap;
-  .unit {
-    display: flex;
-    align-items: baseline;
-    gap: 0.6rem;
-    min-width: 0;
-  }
-  strong {
-    font-size: 1.3rem;
-    font-weight: 760;
-  }
-  .kind,
-  .what {
-    min-width: 0;
-    overflow: hidden;
-    text-overflow: ellipsis;
-  }
-  .kind {
-    color: var(--ink-2);
-  }
-  .what small {
-    display: block;
-    font-size: 0.95rem;
-    color: var(--ink-2);
-  }
-  > .axis {
-    align-self: stretch;
-    overflow: visible;
-  }
-  .due {
-    color: var(--ink-2);
-  }
-  .late {
-    color: var(--failed);
-    font-weight: 700;
-  }
-  &.tall .unit {
-    display: grid;
-    gap: 0;
-    line-height: 1.15;
-    strong {
-      font-size: 1.6rem;
-    }
-  }
-  &:hover {
-    background: var(--shade);
-  }
-  &:focus-visible {
-    outline-offset: -3px;
-  }
-`;
-
-const whatOf = ({ row, answer }: WatchUnit, today: string): string => {
-  if (row.disposition === null) return 'Never visited: start a visit';
-  const says = row.headline ?? '';
-  if (row.openVisitId !== null) return `Visit open: ${says}`;
-  if (row.findingCount > 0) return row.findingCount > 1 ? `${says}, and ${row.findingCount - 1} more` : says;
-  if (row.underAt !== null && row.underOn !== null && !isFar(row.underOn, today))
-    return row.underOn <= today
-      ? `${row.underAt} is under its limit`
-      : `${row.underAt} under its limit ${monthText(row.underOn)}`;
-  if (answer === 'unsaid' && row.cold === null) return 'A cold start cannot be told yet';
-  return 'Nothing open';
-};
-
-/** A battery that fails later than this is nobody's concern today. */
-const FAR_YEARS = 2;
-const isFar = (underOn: string, today: string): boolean =>
-  Number(underOn.slice(0, 4)) - Number(today.slice(0, 4)) > FAR_YEARS;
-
-const firstUp = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
-
-const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
-  const { row, answer } = unit;
-  const tall = answer === 'will-not';
-  const advice = nightAdvice(degreesShort(row.cold, unit.lowestC)).slice(0, 2).join(', or ');
-  return (
-    <Line to={`/units/${encodeURIComponent(row.unitId)}`} className={tall ? 'tall' : ''}>
-      <Mark kind={ANSWER_MARK[answer]} word={ANSWER_WORDS[answer]} />
-      <span className="unit">
-        <strong>{row.unitId}</strong>
-        <span className="kind">{row.description}</span>
-        <span className="degrees">{row.cold === null ? '' : `${figure(row.cold[1], 0)} °C`}</span>
-      </span>
-      <span className="axis">
-        <ColdBar unit={unit} />
-      </span>
-      <span className="left">
-        <Mark
-          kind={row.disposition === null ? 'notyet' : DISPOSITION_MARK[row.disposition]}
-          word={row.disposition === null ? 'no visit' : DISPOSITION_WORDS[row.disposition]}
-        />
-      </span>
-      <span className="what">
-        {whatOf(unit, today)}
-        {tall ? <small>{firstUp(advice)}</small> : null}
-      </span>
-      <span className={`due ${row.dueOn !== null && row.dueOn < today ? 'late' : ''}`}>
-        {row.dueOn === null ? '–' : nearDayText(row.dueOn, today)}
-      </span>
-    </Line>
-  );
-};
-
-const useRowHeight = (): number => (window.matchMedia(FIELD.replace('@media ', '')).matches ? 56 : 33);
-/** A unit that will not start: what to do about it stands with it. */
-const TALL_HEIGHT = 64;
-
-const YARD_HEIGHT = 40;
+import { lazy, Suspense, useEffect } from 'react';
+import { lineKey, Scroller, useLineHeight, WatchLineView, type WatchListProps } from './WatchLines';
 
 /** Marks the moment the list stands on screen, for measuring. */
 const useListMark = (): void => {
@@ -167,69 +8,32 @@ const useListMark = (): void => {
   }, []);
 };
 
-/** Units by yard; only the lines on screen are drawn, so thousands scroll as well as ten. */
-export const WatchList = ({
-  lines,
-  nights,
-  today,
-}: {
-  lines: readonly WatchLine[];
-  nights: ReadonlyMap<string, ColdestNight>;
-  today: string;
-}) => {
-  const scroller = useRef<HTMLDivElement>(null);
-  const rowHeight = useRowHeight();
-  useListMark();
-  const virtual = useVirtualizer({
-    count: lines.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: (index) => {
-      const line = lines[index];
-      if (line?.kind === 'yard') return YARD_HEIGHT;
-      return line?.unit.answer === 'will-not' ? TALL_HEIGHT : rowHeight;
-    },
-    getItemKey: (index) => {
-      const line = lines[index];
-      return line?.kind === 'unit' ? line.unit.row.unitId : `yard ${line?.yard.yardId}`;
-    },
-    overscan: 12,
-  });
+/** More lines than these are drawn only where they are on screen. */
+const MOST_PLAIN = 150;
+const LongWatchList = lazy(() => import('./LongWatchList'));
+
+const PlainWatchList = ({ lines, nights, today }: WatchListProps) => {
+  const heightOf = useLineHeight();
   return (
-    <Scroller ref={scroller}>
-      <ul style={{ height: virtual.getTotalSize(), position: 'relative' }} aria-label="Units">
-        {virtual.getVirtualItems().map((item) => {
-          const line = present(lines[item.index]);
-          return (
-            <li
-              key={item.key}
-              style={{
-                position: 'absolute',
-                top: 0,
-                left: 0,
-                right: 0,
-                height: item.size,
-                transform: `translateY(${item.start}px)`,
-              }}
-            >
-              {line.kind === 'yard' ? (
-                <YardHead>
-                  <h2>{line.yard.name}</h2>
-                  <small className="axis">
-                    starts down to
-                    {nights.get(line.yard.yardId) === undefined
-                      ? ''
-                      : `; coldest night ${figure(present(nights.get(line.yard.yardId)).lowestC, 0)} °C`}
-                  </small>
-                  <small className="left">How it left its visit</small>
-                  <small className="due">due</small>
-                </YardHead>
-              ) : (
-                <UnitLine unit={line.unit} today={today} />
-              )}
-            </li>
-          );
-        })}
+    <Scroller>
+      <ul aria-label="Units">
+        {lines.map((line) => (
+          <li key={lineKey(line)} style={{ height: heightOf(line) }}>
+            <WatchLineView line={line} nights={nights} today={today} />
+          </li>
+        ))}
       </ul>
     </Scroller>
+  );
+};
+
+/** Units by yard. A long list shows its beginning until what draws thousands as quickly as ten has come. */
+export const WatchList = (props: WatchListProps) => {
+  useListMark();
+  if (props.lines.length <= MOST_PLAIN) return <PlainWatchList {...props} />;
+  return (
+    <Suspense fallback={<PlainWatchList {...props} lines={props.lines.slice(0, MOST_PLAIN)} />}>
+      <LongWatchList {...props} />
+    </Suspense>
   );
 };
