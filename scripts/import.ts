@@ -47,9 +47,9 @@ const [file, ...more] = positionals;
 if (file === undefined || more.length > 0) refuse(`FILE: expected one file, received ${positionals.length}`, USAGE);
 
 /** At most so many bytes of a file that is too large: its size alone is told. */
-const bytesOf = (path: string): Uint8Array => {
+const bytesOf = (path: string, option = 'FILE'): Uint8Array => {
   try {
-    if (statSync(path).isDirectory()) return refuse(`FILE: expected a file, received the folder ${path}`);
+    if (statSync(path).isDirectory()) return refuse(`${option}: expected a file, received the folder ${path}`);
     if (statSync(path).size <= MOST_IMPORT_BYTES) return readFileSync(path);
     const bytes = new Uint8Array(MOST_IMPORT_BYTES + 1);
     const handle = openSync(path, 'r');
@@ -57,18 +57,13 @@ const bytesOf = (path: string): Uint8Array => {
     closeSync(handle);
     return bytes;
   } catch (error) {
-    return refuse(`FILE: cannot read ${path}: ${told(error)}`);
+    return refuse(`${option}: cannot read ${path}: ${told(error)}`);
   }
 };
 
 /** A file of JSON held to a schema. */
 const jsonOf = <Schema extends z.ZodType>(option: string, path: string, schema: Schema): z.output<Schema> => {
-  let text = '';
-  try {
-    text = readFileSync(path, 'utf8').replace(/^\ufeff/, '');
-  } catch (error) {
-    return refuse(`${option}: cannot read ${path}: ${told(error)}`);
-  }
+  const text = new TextDecoder().decode(bytesOf(path, option));
   let input: unknown;
   try {
     input = JSON.parse(text);

@@ -4,6 +4,7 @@ export * from './battery';
 export * from './fileEntries';
 export * from './fleet';
 export * from './instrument';
+export * from './emptyWatchRow';
 export * from './goodTrace';
 export * from './outlook';
 export * from './part';

@@ -30,21 +30,5 @@ export const watchRowSchema = z.object({
 });
 export type WatchRow = z.infer<typeof watchRowSchema>;
 
-/** What a row says when its text leaves something out. */
-export const EMPTY_WATCH_ROW = {
-  disposition: null,
-  headline: null,
-  lastVisitAt: null,
-  lastVisitId: null,
-  openVisitId: null,
-  cold: null,
-  coldAfter: null,
-  underAt: null,
-  underOn: null,
-  dueOn: null,
-  dueBy: null,
-  actions: [],
-} as const satisfies Partial<WatchRow>;
-
 export const watchSchema = z.object({ units: z.array(watchRowSchema) });
 export type Watch = z.infer<typeof watchSchema>;

@@ -126,6 +126,7 @@ export * from './step/catalogue';
 export * from './unit/pointName';
 export * from './visit/conduct';
 export * from './visit/coolDown';
+export * from './visit/disposition';
 export * from './visit/explain';
 export * from './judging/facts';
 export type { Finding } from './visit/findings';

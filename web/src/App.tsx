@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { createBrowserRouter, Outlet, RouterProvider } from 'react-router';
 import { useFleetQuery } from './api/api';
 import { useChanges } from './change/useChanges';
@@ -13,8 +13,10 @@ import { HoldNotices } from './hold/HoldNotices';
 import { zoneTold } from './settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from './store';
 import { GlobalStyle } from './theme/GlobalStyle';
-import { UpdateNotice } from './update/UpdateNotice';
 import { WatchView } from './watch/WatchView';
+
+/** It looks for a newer version once the first view stands. */
+const UpdateNotice = lazy(async () => ({ default: (await import('./update/UpdateNotice')).UpdateNotice }));
 
 /** Watches the waits of this device, apart from what the views draw. */
 const ClockNotices = () => {
@@ -66,7 +68,9 @@ const Frame = () => {
       <Outlet />
       <HoldNotices />
       <WaitingMark />
-      <UpdateNotice />
+      <Suspense fallback={null}>
+        <UpdateNotice />
+      </Suspense>
     </>
   );
 };

@@ -2,6 +2,16 @@
 export const ENCODINGS = ['utf-8', 'utf-16le', 'utf-16be', 'windows-1252'] as const;
 export type Encoding = (typeof ENCODINGS)[number];
 
+/** What browsers and Node.js have alike for turning bytes into letters. */
+const Letters = (
+  globalThis as unknown as {
+    readonly TextDecoder: new (
+      label: string,
+      options: { readonly fatal?: boolean; readonly ignoreBOM?: boolean },
+    ) => { readonly decode: (bytes: Uint8Array) => string };
+  }
+).TextDecoder;
+
 export const MOST_IMPORT_BYTES = 100_000_000;
 
 const SIGNATURES: readonly (readonly number[])[] = [
@@ -36,7 +46,7 @@ const byZeros = (bytes: Uint8Array): Encoding | null => {
 
 const isUtf8 = (bytes: Uint8Array): boolean => {
   try {
-    new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    new Letters('utf-8', { fatal: true }).decode(bytes);
     return true;
   } catch {
     return false;
@@ -97,8 +107,7 @@ export const decoded = (bytes: Uint8Array, said?: Encoding): Decoded => {
   if (said === 'windows-1252' && valid && bytes.some((byte) => byte >= LETTERS_BEYOND))
     return wrong('encoding', 'utf-8: every letter of the file is written so');
   const encoding = wide ?? (valid ? 'utf-8' : 'windows-1252');
-  const text =
-    encoding === 'windows-1252' ? from1252(body) : new TextDecoder(encoding, { ignoreBOM: true }).decode(body);
+  const text = encoding === 'windows-1252' ? from1252(body) : new Letters(encoding, { ignoreBOM: true }).decode(body);
   if (!encoding.startsWith('utf-16') && isBinary(text)) return wrong('not-text', 'a text file with separated values');
   return { ok: true, encoding, text };
 };

@@ -1,4 +1,4 @@
-import type { Disposition } from '../visit/judgement';
+import type { Disposition } from '../visit/disposition';
 
 /** What a unit will do on a night: start, perhaps not, not, or nobody can say yet. */
 export const COLD_ANSWERS = ['will-not', 'may-not', 'unsaid', 'will'] as const;

@@ -1,4 +1,4 @@
-import type { Disposition } from '../visit/judgement';
+import type { Disposition } from '../visit/disposition';
 
 /** When a unit is due again: by date, engine hours or distance, whichever comes first. */
 export interface NextDue {

@@ -3,7 +3,8 @@ import type { LimitOverrides } from '../method/overrides';
 import type { ProfileName } from '../method/profile';
 import type { Judgeable } from '../step/catalogue';
 import { judge } from './judge';
-import type { Disposition, JudgedStepEntry, Judgement } from './judgement';
+import type { Disposition } from './disposition';
+import type { JudgedStepEntry, Judgement } from './judgement';
 
 /** One step whose verdict or limit is another under another method. */
 export interface StepDifference {

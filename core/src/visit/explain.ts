@@ -5,16 +5,10 @@ import { stepTitle } from '../step/catalogue';
 import { pointName } from '../unit/pointName';
 import type { Judgement, JudgedStepEntry } from './judgement';
 import type { JudgedStep } from '../step/catalogue';
+import { DISPOSITION_WORDS } from './disposition';
 import { VERDICT_WORDS } from './words';
 
 const FROM = { maker: "maker's figure", visit: "this visit's own limit", profile: 'method' } as const;
-export const DISPOSITION_WORDS = {
-  ready: 'ready',
-  'ready-watch': 'ready, watch',
-  unfinished: 'unfinished',
-  'no-sign': 'no sign of a fault',
-  hold: 'hold',
-} as const;
 
 const limitLine = ({ limit, margin }: JudgedStepEntry): string[] => {
   if (limit === null) return [];

@@ -1,3 +1,4 @@
+import { DISPOSITIONS } from './disposition';
 import * as z from 'zod';
 import { LIMIT_NAMES, type LimitName } from '../method/limit';
 import { PROFILE_NAMES } from '../method/profile';
@@ -6,10 +7,6 @@ import { VERDICTS } from '../judging/verdict';
 
 const verdictSchema = z.enum(VERDICTS);
 const placeSchema = z.strictObject({ step: z.string(), point: z.string() });
-
-/** How the unit may leave: worst first. */
-export const DISPOSITIONS = ['hold', 'unfinished', 'no-sign', 'ready-watch', 'ready'] as const;
-export type Disposition = (typeof DISPOSITIONS)[number];
 
 export const judgedStepSchema = z.strictObject({
   step: z.string(),

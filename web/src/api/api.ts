@@ -1,7 +1,5 @@
 import {
   EMPTY_WATCH_ROW,
-  fleetSchema,
-  weatherSchema,
   type Batch,
   type BatchReceipt,
   type BatteryDetail,
@@ -45,7 +43,8 @@ export const api = createApi({
   endpoints: (build) => ({
     fleet: build.query<Fleet, void>({
       query: () => '/fleet',
-      transformResponse: (body) => fleetSchema.parse(body),
+      // As the watch: of the first view, and held to its schema by the server's tests.
+      transformResponse: (body) => body as Fleet,
       providesTags: ['Fleet'],
     }),
     chooseMethod: build.mutation<void, { profile: ProfileName }>({
@@ -139,7 +138,7 @@ export const api = createApi({
     }),
     weather: build.query<Weather, void>({
       query: () => '/weather',
-      transformResponse: (body) => weatherSchema.parse(body),
+      transformResponse: (body) => body as Weather,
       providesTags: ['Weather'],
     }),
     typeNight: build.mutation<void, TypedNight>({

@@ -1,4 +1,4 @@
-import { problemDetailsSchema, type ProblemDetails } from '@vaktman/contract';
+import type { ProblemDetails } from '@vaktman/contract';
 import type { SerializedError } from '@reduxjs/toolkit';
 import type { FetchBaseQueryError } from '@reduxjs/toolkit/query';
 
@@ -7,10 +7,20 @@ export type Failure =
   | { readonly kind: 'refused'; readonly details: ProblemDetails }
   | { readonly kind: 'unreached'; readonly words: string };
 
+/** Told from what a proxy or another program answers by its title and its list of problems. */
+const isProblemDetails = (body: unknown): body is ProblemDetails =>
+  typeof body === 'object' &&
+  body !== null &&
+  'title' in body &&
+  typeof body.title === 'string' &&
+  'status' in body &&
+  typeof body.status === 'number' &&
+  (!('problems' in body) || body.problems === undefined || Array.isArray(body.problems));
+
 export const failureOf = (error: FetchBaseQueryError | SerializedError): Failure => {
   if ('data' in error) {
-    const details = problemDetailsSchema.safeParse(typeof error.data === 'string' ? parsed(error.data) : error.data);
-    if (details.success) return { kind: 'refused', details: details.data };
+    const details = typeof error.data === 'string' ? parsed(error.data) : error.data;
+    if (isProblemDetails(details)) return { kind: 'refused', details };
   }
   if ('status' in error && error.status === 'PARSING_ERROR')
     return { kind: 'unreached', words: 'Something else answered in place of the server.' };

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { api } from '../api/api';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch } from '../store';
@@ -9,10 +9,10 @@ const GATHER_MS = 250;
 const AGAIN_MS = 3000;
 
 const changeSchema = z.object({
-  visitId: z.string().optional(),
-  watch: z.boolean().optional(),
-  batteries: z.boolean().optional(),
-  weather: z.boolean().optional(),
+  visitId: z.optional(z.string()),
+  watch: z.optional(z.boolean()),
+  batteries: z.optional(z.boolean()),
+  weather: z.optional(z.boolean()),
 });
 
 /** Keeps what is shown in step with what others change: the server tells, and what is on screen is asked for again. */
@@ -64,7 +64,7 @@ export const useChanges = (): void => {
       });
       source.addEventListener('missed', everything);
       source.addEventListener('change', (event: MessageEvent<string>) => {
-        const change = changeSchema.safeParse(JSON.parse(event.data));
+        const change = z.safeParse(changeSchema, JSON.parse(event.data));
         if (!change.success) return everything();
         if (change.data.visitId !== undefined) visits.add(change.data.visitId);
         lists ||= change.data.watch === true;

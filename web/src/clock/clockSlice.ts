@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { loadKept, type Kept } from '../device/kept';
 
 /** A named wait. It is a start and a length, so it goes on through a reload or a closed tab. */

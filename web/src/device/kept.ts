@@ -1,4 +1,4 @@
-import type * as z from 'zod';
+import * as z from 'zod/mini';
 
 /** What a browser keeps between pages, or refuses to. */
 export type Kept = Pick<Storage, 'getItem' | 'setItem'>;
@@ -7,7 +7,7 @@ export type Kept = Pick<Storage, 'getItem' | 'setItem'>;
  * What this device kept under a key, checked by its schema. What is missing, damaged or refused counts as nothing kept:
  * the rest of the application goes on.
  */
-export const loadKept = <Schema extends z.ZodType>(
+export const loadKept = <Schema extends z.core.$ZodType>(
   storage: Kept,
   key: string,
   schema: Schema,
@@ -16,7 +16,7 @@ export const loadKept = <Schema extends z.ZodType>(
   try {
     const text = storage.getItem(key);
     if (text === null) return nothing;
-    const parsed = schema.safeParse(JSON.parse(text));
+    const parsed = z.safeParse(schema, JSON.parse(text));
     return parsed.success ? parsed.data : nothing;
   } catch {
     return nothing;

@@ -1,25 +1,25 @@
 import { INSTRUMENT_KINDS, type InstrumentKind } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { loadKept, type Kept } from '../device/kept';
 
 const settingsSchema = z.object({
-  theme: z.enum(['day', 'night']).catch('day'),
-  sound: z.boolean().catch(true),
+  theme: z.catch(z.enum(['day', 'night']), 'day'),
+  sound: z.catch(z.boolean(), true),
   /** Name of who is working at this device; empty until chosen. */
-  person: z.string().catch(''),
+  person: z.catch(z.string(), ''),
   /** Zone of the yard, as last told by the server; empty before it was. */
-  timeZone: z.string().catch(''),
+  timeZone: z.catch(z.string(), ''),
   /** After a passed reading the next step comes by itself. */
-  goesOn: z.boolean().catch(true),
+  goesOn: z.catch(z.boolean(), true),
   /** The resting volts of a whole bank are typed on one screen. */
-  bankAtOnce: z.boolean().catch(true),
+  bankAtOnce: z.catch(z.boolean(), true),
   /** Names of the instruments used at this device, by kind. */
-  instruments: z.partialRecord(z.enum(INSTRUMENT_KINDS), z.string()).catch({}),
+  instruments: z.catch(z.partialRecord(z.enum(INSTRUMENT_KINDS), z.string()), {}),
   /** Amps of a clamp are typed as the millivolts its meter shows. */
-  clampMillivolts: z.boolean().catch(false),
+  clampMillivolts: z.catch(z.boolean(), false),
   /** What one battery costs, as typed, in the shop's own money. */
-  batteryPrice: z.string().catch(''),
+  batteryPrice: z.catch(z.string(), ''),
 });
 export type Settings = Readonly<z.infer<typeof settingsSchema>>;
 

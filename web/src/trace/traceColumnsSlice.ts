@@ -1,6 +1,6 @@
 import type { TraceChoice } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { loadKept, type Kept } from '../device/kept';
 
 export const TRACE_COLUMNS_KEY = 'vaktman.traceColumns';
@@ -9,7 +9,7 @@ const MOST_KEPT = 40;
 const columnSchema = z.object({ column: z.number(), factor: z.number() });
 const choicesSchema = z.record(
   z.string(),
-  z.object({ time: columnSchema.nullable(), volts: columnSchema, amps: columnSchema.nullable() }),
+  z.object({ time: z.nullable(columnSchema), volts: columnSchema, amps: z.nullable(columnSchema) }),
 );
 /** Columns that were put right by hand, by the head of the files they hold for. */
 export type TraceChoices = Readonly<Record<string, TraceChoice>>;

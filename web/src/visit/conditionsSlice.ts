@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import * as z from 'zod';
+import * as z from 'zod/mini';
 import { loadKept, type Kept } from '../device/kept';
 
 /** How surface charge was dealt with in a visit, and when. */
@@ -7,35 +7,38 @@ const surfaceChargeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('lamps'), startedMs: z.number() }),
   z.object({ kind: z.literal('waiting'), startedMs: z.number() }),
   z.object({ kind: z.literal('stripped'), atMs: z.number() }),
-  z.object({ kind: z.literal('rested'), hours: z.number(), atMs: z.number().default(0) }),
-  z.object({ kind: z.literal('skipped'), atMs: z.number().default(0) }),
+  z.object({ kind: z.literal('rested'), hours: z.number(), atMs: z._default(z.number(), 0) }),
+  z.object({ kind: z.literal('skipped'), atMs: z._default(z.number(), 0) }),
 ]);
 export type SurfaceCharge = Readonly<z.infer<typeof surfaceChargeSchema>>;
 
 /** A load or a crank under way: when it came on, and when it was called off. */
 const holdSchema = z.object({
-  kind: z.enum(['load', 'crank']).default('load'),
-  unitId: z.string().default(''),
+  kind: z._default(z.enum(['load', 'crank']), 'load'),
+  unitId: z._default(z.string(), ''),
   /** The battery under load, or the address of the test that is cranked for. */
   position: z.string(),
   startedMs: z.number(),
-  offMs: z.number().nullable(),
+  offMs: z.nullable(z.number()),
 });
 export type Hold = Readonly<z.infer<typeof holdSchema>>;
 
 /** A temperature as it was known at a moment; a bare number, of an older page, was known when the visit was opened. */
 const temperatureSchema = z.union([
   z.object({ celsius: z.number(), atMs: z.number() }),
-  z.number().transform((celsius) => ({ celsius, atMs: 0 })),
+  z.pipe(
+    z.number(),
+    z.transform((celsius: number) => ({ celsius, atMs: 0 })),
+  ),
 ]);
 
 const conditionsSchema = z.object({
-  batteryC: temperatureSchema.nullable().catch(null),
-  surfaceCharge: surfaceChargeSchema.nullable().catch(null),
+  batteryC: z.catch(z.nullable(temperatureSchema), null),
+  surfaceCharge: z.catch(z.nullable(surfaceChargeSchema), null),
   /** What had charged or warmed the bank by the time each of the two was found, by id. */
-  chargesBefore: z.array(z.string()).catch([]),
-  warmedBefore: z.array(z.string()).catch([]),
-  hold: holdSchema.nullable().catch(null),
+  chargesBefore: z.catch(z.array(z.string()), []),
+  warmedBefore: z.catch(z.array(z.string()), []),
+  hold: z.catch(z.nullable(holdSchema), null),
 });
 /** What this device remembers of a visit besides its readings. */
 export type VisitConditions = Readonly<z.infer<typeof conditionsSchema>>;
