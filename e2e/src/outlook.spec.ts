@@ -64,6 +64,8 @@ const detailOf = async (vaktman: Vaktman, batteryId: string) =>
 const openBattery = async (page: Page, vaktman: Vaktman, serial: string): Promise<void> => {
   await page.goto(`${vaktman.url}/batteries`);
   await page.getByLabel('Find by serial, unit or make').fill(serial);
+  // The list as it was is still there for a moment, and goes under the finger.
+  await expect(page.getByText('Batteries, 1', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: serial }).click();
   await expect(page.getByRole('heading', { name: serial })).toBeVisible();
 };
