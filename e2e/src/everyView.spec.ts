@@ -18,6 +18,7 @@ const DESK_VIEWS = [
   '/instruments',
   '/batteries/01932a00-0000-7000-9000-000000000001',
   '/import',
+  '/import/units',
   '/waiting',
   '/trace',
   '/not/a/place',

@@ -1,10 +1,10 @@
 import type { Battery, ImportAnswer, ImportKnown, ImportMap } from '@vaktman/core';
 import { useEffect, useMemo, useState } from 'react';
-import { Button, DropZone, FileTrigger, isFileDropItem } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useAddUnitsMutation, useFleetQuery, useRegisterQuery } from '../api/api';
 import { problemText } from '../api/failure';
+import { FileZone } from '../control/FileZone';
 import { Key, PrimaryKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
 import { saveText } from '../control/saveText';
@@ -31,24 +31,6 @@ const Sheet = styled.main`
   ${PHONE} {
     padding: 0.9rem 0.9rem 3rem;
   }
-`;
-const Zone = styled(DropZone)`
-  border: 2px dashed var(--ink);
-  background: var(--raised);
-  &[data-drop-target] {
-    background: var(--shade);
-  }
-`;
-const Choose = styled(Button)`
-  font: inherit;
-  font-weight: 680;
-  font-size: 1.2rem;
-  min-height: 84px;
-  width: 100%;
-  background: none;
-  color: inherit;
-  border: 0;
-  cursor: pointer;
 `;
 const Keys = styled.div`
   display: grid;
@@ -158,22 +140,9 @@ export const UnitImportView = () => {
   return (
     <Sheet>
       <h2>Units from a list</h2>
-      <Zone
-        aria-label="Drop a list here"
-        onDrop={(event) => {
-          const item = event.items.find(isFileDropItem);
-          if (item !== undefined) void item.getFile().then(take);
-        }}
-      >
-        <FileTrigger
-          acceptedFileTypes={['.csv', '.txt', '.tsv', 'text/*']}
-          onSelect={(files) => (files?.[0] === undefined ? undefined : take(files[0]))}
-        >
-          <Choose>
-            {file === null ? 'Choose, drop or paste a list: CSV of a spreadsheet or another program' : file.name}
-          </Choose>
-        </FileTrigger>
-      </Zone>
+      <FileZone label="Drop a list here" isNext={file === null} take={take}>
+        {file === null ? 'Choose, drop or paste a list: CSV of a spreadsheet or another program' : file.name}
+      </FileZone>
       {state.kind === 'reading' ? <p role="status">Reading {file?.name} ...</p> : null}
       {state.kind === 'failed' ? <Wrong role="alert">{state.words}</Wrong> : null}
       {failure === null ? null : <Wrong role="alert">Nothing was taken in. {failure}</Wrong>}
