@@ -143,6 +143,12 @@ export const UnitImportView = () => {
       <FileZone label="Drop a list here" isNext={file === null} take={take}>
         {file === null ? 'Choose, drop or paste a list: CSV of a spreadsheet or another program' : file.name}
       </FileZone>
+      {file === null ? (
+        <p>
+          One row a unit: its number, its yard, system volts, how its batteries are joined and their kind, and whatever
+          else is known. Columns may have any order and other names. Nothing is stored before it was shown here.
+        </p>
+      ) : null}
       {state.kind === 'reading' ? <p role="status">Reading {file?.name} ...</p> : null}
       {state.kind === 'failed' ? <Wrong role="alert">{state.words}</Wrong> : null}
       {failure === null ? null : <Wrong role="alert">Nothing was taken in. {failure}</Wrong>}

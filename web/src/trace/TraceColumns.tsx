@@ -99,9 +99,7 @@ export const TraceColumns = ({
             {preview.rows.map((row, index) => (
               <tr key={index}>
                 {columns.map(([column], at) => (
-                  <td key={column} className="number">
-                    {row[at] ?? ''}
-                  </td>
+                  <td key={column}>{row[at] ?? ''}</td>
                 ))}
               </tr>
             ))}

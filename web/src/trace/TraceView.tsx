@@ -31,7 +31,7 @@ const Ask = styled.div`
   display: grid;
   grid-template-columns: 10rem 10rem minmax(0, 1fr);
   gap: 1rem;
-  align-items: end;
+  align-items: start;
   ${PHONE} {
     grid-template-columns: 1fr 1fr;
     > :last-child {
