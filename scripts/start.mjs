@@ -1,4 +1,4 @@
-// Starts Vaktman: packages, database, build, demo data, server. Ctrl-C stops everything.
+// Starts Vaktman: packages, database, build, server; an empty database asks on its first page what to begin with. Ctrl-C stops everything.
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { claimFolder } from './setup/claim.mjs';
@@ -99,7 +99,8 @@ try {
     throw new Error(`PORT: ${options.port} on ${host} is taken. Expected a free one.`);
   const port = await portFrom(options.port, host);
   if (port !== options.port) say(`Port ${options.port} is taken; using ${port}.`);
-  const serve = () => startServer({ databaseUrl, port, host, watchSources: options.dev, children });
+  const demo = options.demo ? 'loaded' : 'offered';
+  const serve = () => startServer({ databaseUrl, port, host, demo, watchSources: options.dev, children });
   keepRunning('server', await serve(), serve);
   const address = process.env.VAKTMAN_ADDRESS ?? `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
   claim?.tell(address);

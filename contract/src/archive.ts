@@ -1,4 +1,4 @@
-import { readingSchema, unitSchema, batteryThingSchema, visitEventSchema } from '@vaktman/core';
+import { readingSchema, unitCardSchema, unitSchema, batteryThingSchema, visitEventSchema } from '@vaktman/core';
 import * as z from 'zod';
 import { benchReadingSchema } from './battery';
 import { fleetSchema } from './fleet';
@@ -11,7 +11,7 @@ export const archiveSchema = z.strictObject({
   format: z.literal('vaktman-fleet'),
   version: z.literal(1),
   fleet: fleetSchema,
-  units: z.array(z.strictObject({ yardId: z.string(), unit: unitSchema })),
+  units: z.array(z.strictObject({ yardId: z.string(), unit: unitSchema, card: unitCardSchema.optional() })),
   batteries: z.array(
     z.strictObject({
       batteryId: z.uuid(),

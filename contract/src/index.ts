@@ -1,6 +1,7 @@
 export * from './clock';
 export * from './archive';
 export * from './battery';
+export * from './change';
 export * from './fileEntries';
 export * from './fleet';
 export * from './instrument';

@@ -20,6 +20,8 @@ export interface UnitHistory {
   readonly actions: readonly z.infer<typeof openActionSchema>[];
   /** Figures of its visits, latest first, with the visit they belong to. */
   readonly figures: readonly (VisitFigures & { readonly visitId: string; readonly repairs: readonly Repair[] })[];
+  /** What its meters stood at when they were last read at a visit; null where they never were. */
+  readonly meters: { readonly at: string; readonly engineHours?: number; readonly odometerKm?: number } | null;
   readonly baselines: Readonly<Partial<Record<BaselineFigure, Baseline>>>;
   /** Where each battery that sits here now was before, and where those that left went. */
   readonly elsewhere: readonly {

@@ -13,3 +13,6 @@ export const problemDetailsSchema = z.object({
     .optional(),
 });
 export type ProblemDetails = z.infer<typeof problemDetailsSchema>;
+
+/** Kind of problem: nothing is here yet, and the first page asks what to begin with. */
+export const NO_FLEET = '/problems/no-fleet';

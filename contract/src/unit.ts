@@ -1,6 +1,7 @@
 import {
   DISPOSITIONS,
   figuresSchema,
+  unitCardSchema,
   PROFILE_NAMES,
   unitSchema,
   VERDICTS,
@@ -17,6 +18,8 @@ export const unitDraftSchema = z.strictObject({
   unit: unitSchema,
   /** The method this unit is judged by; null follows the fleet. */
   profile: z.enum(PROFILE_NAMES).nullable().optional(),
+  /** What is on record besides the circuit. */
+  card: unitCardSchema.optional(),
   /** The revision the change was made from; absent when adding. */
   revision: z.number().int().positive().optional(),
   /** Positions whose serial is of a battery on record elsewhere, and that battery: it is the same one, and moves here. */
@@ -76,6 +79,7 @@ export const unitDetailSchema = z.object({
   unit: unitSchema,
   yardId: z.string(),
   profile: z.enum(PROFILE_NAMES).nullable(),
+  card: unitCardSchema.default({}),
   revision: z.number(),
   retired: z.object({ at: z.string(), because: z.string() }).nullable(),
   /** Positions in which no battery sits. */
@@ -93,6 +97,8 @@ export const unitEntrySchema = z.object({
   systemVolts: z.number(),
   arrangement: z.string(),
   profile: z.enum(PROFILE_NAMES).nullable(),
+  plate: z.string().nullable(),
+  class: z.string().nullable(),
   retiredAt: z.string().nullable(),
   retiredBecause: z.string().nullable(),
 });

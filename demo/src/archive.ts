@@ -1,4 +1,4 @@
-import { present, type Instrument } from '@vaktman/core';
+import { present, type Instrument, type UnitCard } from '@vaktman/core';
 import { archiveSchema, type Archive } from '@vaktman/contract';
 import { v7 } from 'uuid';
 import { unitAt, unitHistory } from './history';
@@ -83,6 +83,24 @@ const INSTRUMENTS: readonly Instrument[] = [
   { name: 'Hydrometer 1', kind: 'hydrometer', error: '0.005' },
 ];
 
+/** Whose plates and makers the cards carry, by what the machine is. */
+const MAKES: Readonly<Record<string, string>> = {
+  'Plough truck': 'Storfonn',
+  Grader: 'Hovlmark',
+  'Wheel loader': 'Hovlmark',
+  'Salt spreader': 'Storfonn',
+  'Rotary blower': 'Drevja',
+  'Rock crusher': 'Gruvland',
+};
+const cardOf = ({ id, description }: UnitSpec, index: number): UnitCard => ({
+  plate: `TP ${4100 + 7 * index}`,
+  year: 2012 + (index % 9),
+  class: description,
+  answers: 'M. Holt',
+  ...(MAKES[description] === undefined ? {} : { make: MAKES[description] }),
+  ...(id === 'P-12' ? { note: 'Stands outside: no room under the roof.' } : {}),
+});
+
 const noon = (day: string): string => `${day}T11:00:00.000Z`;
 /** What a unit came with, and what was put in after it, each until the next. */
 const partStays = ({ id: unitId, parts = [] }: UnitSpec): Archive['parts'] => {
@@ -135,6 +153,9 @@ export const demoArchive = (): Archive => {
       fleetId: '01932a00-0000-7000-8000-000000000001',
       name: 'Tindra Pass winter road service',
       timeZone: 'Europe/Oslo',
+      demo: true,
+      // A crusher runs all day where it stands: by hours and date, never by distance.
+      classes: [{ name: 'Rock crusher', intervals: { ready: { days: 120, hours: 250, km: 0 } } }],
       dateCodes: [{ name: 'Brannfell', pattern: '**WWYY' }],
       yards: [
         { yardId: 'summit', name: 'Summit Station' },
@@ -147,7 +168,11 @@ export const demoArchive = (): Archive => {
         { personId: 'm-holt', name: 'M. Holt', role: 'lead' },
       ],
     },
-    units: histories.map(({ spec, present }) => ({ yardId: spec.yardId, unit: present })),
+    units: histories.map(({ spec, present }, index) => ({
+      yardId: spec.yardId,
+      unit: present,
+      card: cardOf(spec, index),
+    })),
     batteries: [
       ...histories.flatMap(({ stays }) =>
         stays.map(({ batteryId, battery }) => ({ batteryId, battery, ...warrantyOf(battery.fitted) })),

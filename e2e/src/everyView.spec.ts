@@ -14,6 +14,8 @@ const DESK_VIEWS = [
   '/practice',
   '/practice/1',
   '/method',
+  '/fleet',
+  '/changes',
   '/people',
   '/instruments',
   '/batteries/01932a00-0000-7000-9000-000000000001',

@@ -64,6 +64,10 @@ const addUnit = ({ url }: Started, id: string) =>
     }),
   });
 
+/** The first page's way to the demo. */
+const showDemo = async ({ url }: Started): Promise<Response> =>
+  fetch(`${url}/api/begin/demo`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' });
+
 /** A data folder of its own that the user PostgreSQL runs as can pass through, and what is left of it is removed. */
 const withFolder = async (work: (data: string) => Promise<void>): Promise<void> => {
   const folder = mkdtempSync(join(tmpdir(), 'vaktman-start-'));
@@ -98,12 +102,14 @@ const startOf = (data: string, env: Record<string, string> = {}, ...args: string
 // One after the other: each builds, installs and starts the whole application.
 test.describe.configure({ mode: 'default' });
 
-test('starts with the demo fleet, keeps the data, starts over when told with a dump kept, and stops cleanly', async () =>
+test('starts empty with the demo to be had, keeps the data, starts over when told with a dump kept, and stops cleanly', async () =>
   withFolder(async (data) => {
     const blocker = createServer().listen(8080, '127.0.0.1');
     try {
       const first = await start(data);
       expect(first.said()).toContain('Port 8080 is taken');
+      expect(await (await fetch(`${first.url}/api/begin`)).json()).toEqual({ hasFleet: false, hasDemo: true });
+      expect((await showDemo(first)).status).toBe(201);
       expect(await units(first)).toHaveLength(14);
       expect((await addUnit(first, 'X-1')).status).toBe(201);
       const databasePid = databasePidOf(data);
@@ -124,7 +130,7 @@ test('starts with the demo fleet, keeps the data, starts over when told with a d
       const third = await start(data, '--fresh');
       expect(third.said()).toMatch(/Starting over: 15 units and \d+ visits are wiped\. A dump is kept in /);
       expect(readdirSync(join(data, 'dumps'))).toHaveLength(1);
-      expect(await units(third)).toHaveLength(14);
+      expect(await (await fetch(`${third.url}/api/begin`)).json()).toEqual({ hasFleet: false, hasDemo: true });
       await interrupt(third);
     } finally {
       blocker.close();
@@ -133,7 +139,7 @@ test('starts with the demo fleet, keeps the data, starts over when told with a d
 
 test('leaves nothing behind when it is killed, and brings back a server and a database that died', async () =>
   withFolder(async (data) => {
-    const started = await start(data);
+    const started = await start(data, '--demo');
     const databasePid = databasePidOf(data);
     const serverPid = (): number =>
       Number(

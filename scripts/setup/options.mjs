@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 
-const USAGE = 'Usage: npm start [-- --fresh] | npm run dev';
+const USAGE = 'Usage: npm start [-- --fresh] [-- --demo] | npm run dev';
 const WANTED_PORT = 8080;
 
 /**
@@ -12,7 +12,11 @@ export const startOptions = (args, env) => {
   try {
     ({ values } = parseArgs({
       args,
-      options: { fresh: { type: 'boolean', default: false }, dev: { type: 'boolean', default: false } },
+      options: {
+        fresh: { type: 'boolean', default: false },
+        dev: { type: 'boolean', default: false },
+        demo: { type: 'boolean', default: false },
+      },
     }));
   } catch (error) {
     throw new Error(`${error.message.split('\n')[0]} ${USAGE}`, { cause: error });

@@ -54,6 +54,9 @@ const startStandIn = async (name, watchSources, children) => {
   return { port, stop: () => children.end(child.pid) };
 };
 
+/** The made-up fleet is loaded into an empty database at once, or offered on its first page. */
+const DEMO_SETTINGS = { loaded: 'VAKTMAN_DEMO', offered: 'VAKTMAN_DEMO_OFFERED' };
+
 /**
  * Starts the application server and waits until it listens.
  * @returns its process, when it ended, and a function that stops it and waits for its end
@@ -62,7 +65,7 @@ export const startServer = async ({
   databaseUrl,
   port,
   host = '127.0.0.1',
-  demo = true,
+  demo = 'loaded',
   watchSources = false,
   children = new Children(),
   env = {},
@@ -98,7 +101,7 @@ export const startServer = async ({
       VAKTMAN_PARENT: 'pipe',
       VAKTMAN_FEED_PORT: String(feed.port),
       VAKTMAN_WEATHER_URL: weather === null ? process.env.VAKTMAN_WEATHER_URL : `http://127.0.0.1:${weather.port}`,
-      ...(demo ? { VAKTMAN_DEMO: join(root, 'dist/demo/fleet.json') } : {}),
+      ...(demo === 'none' ? {} : { [DEMO_SETTINGS[demo]]: join(root, 'dist/demo/fleet.json') }),
       ...(watchSources ? {} : { VAKTMAN_WEB: join(root, 'dist/web') }),
     },
   });

@@ -1,4 +1,4 @@
-import { batchSchema, dateCodesSchema, methodChoiceSchema } from '@vaktman/contract';
+import { batchSchema, changeQuerySchema, NO_FLEET } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
@@ -9,24 +9,29 @@ import { applyBatch } from './batch/applyBatch';
 import { batteryRoutes } from './battery/batteryRoute';
 import type { ChangeHub } from './change/changeHub';
 import { changeAnswer } from './change/changeRoute';
+import { listChanges } from './change/changeStore';
 import { isDatabaseAway } from './database/failure';
-import { withTransaction, type Pool } from './database/pool';
+import type { Pool } from './database/pool';
 import { sqlState } from './database/sqlState';
-import { findFleetId, loadFleet, setDateCodes, setFleetProfile } from './fleet/fleetStore';
+import { beginRoutes } from './fleet/beginRoutes';
+import { fleetRoutes } from './fleet/fleetRoutes';
+import { findFleetId } from './fleet/fleetStore';
 import { healthAnswer } from './health/healthRoute';
 import { checkedBody } from './http/body';
 import { door, doorNames, type DoorNames } from './http/door';
 import { ClientError, problemAnswer } from './http/problem';
+import { checkedQuery } from './http/query';
 import { StreamCount } from './http/streamCount';
+import { who } from './http/who';
 import { instrumentRoutes } from './instrument/instrumentRoutes';
-import { markEveryOutlook } from './outlook/outlookQueue';
 import { partRoutes } from './part/partRoutes';
-import { addPerson, changePerson } from './people/peopleRoute';
+import { peopleRoutes } from './people/peopleRoutes';
 import type { PdfThread } from './record/pdfThread';
 import { unitRoutes } from './unit/unitRoutes';
 import { visitRoutes } from './visit/visitRoutes';
 import { watchRoute } from './watch/watchRoute';
 import { weatherRoutes } from './weather/weatherRoute';
+import { yardRoutes } from './yard/yardRoutes';
 
 const MAX_BODY_BYTES = 2 * 1024 * 1024;
 /** A list of a whole fleet. */
@@ -46,6 +51,8 @@ export interface AppParts {
   readonly weatherUrl?: string | undefined;
   /** Where people reach this server, for what is printed; as it was asked for when left out. */
   readonly publicAddress?: string | undefined;
+  /** The made-up fleet that the first page offers; none when left out. */
+  readonly demoFile?: string | undefined;
   /** Names it answers to; those of loopback when left out. */
   readonly names?: DoorNames | undefined;
   readonly log: Logger;
@@ -53,13 +60,13 @@ export interface AppParts {
 
 /** The application's routes. It keeps no state of its own: any number may run on one database. */
 export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables }> => {
-  const { pool, pdfs, hub, log, feedPort, weatherUrl, publicAddress, names = doorNames() } = parts;
+  const { pool, pdfs, hub, log, feedPort, weatherUrl, publicAddress, demoFile, names = doorNames() } = parts;
   const app = new Hono<{ Variables: RequestIdVariables }>();
   const streams = new StreamCount();
 
   const fleetId = async (): Promise<string> => {
     const id = await findFleetId(pool);
-    if (id === null) throw new ClientError(503, 'The database holds no fleet yet.');
+    if (id === null) throw new ClientError(503, 'There is no fleet here yet.', [], { type: NO_FLEET });
     return id;
   };
 
@@ -110,7 +117,14 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
     if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store');
   });
 
-  app.get('/api/fleet', async (c) => c.json(await loadFleet(pool, await fleetId())));
+  app.use('/api/*', who);
+  app.route('/api/begin', beginRoutes(pool, demoFile ?? null));
+  app.route('/api/fleet', fleetRoutes(pool, fleetId));
+  app.route('/api/yards', yardRoutes(pool, fleetId));
+  app.route('/api/people', peopleRoutes(pool, fleetId));
+  app.get('/api/changes/kept', async (c) =>
+    c.json(await listChanges(pool, await fleetId(), checkedQuery(c, changeQuerySchema))),
+  );
   const answerWatch = watchRoute(pool);
   app.get('/api/watch', async (c) => answerWatch(c, await fleetId()));
   app.get('/api/changes', async (c) => {
@@ -123,22 +137,6 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.route('/api/instruments', instrumentRoutes(pool, fleetId));
   app.route('/api/weather', weatherRoutes(pool, fleetId, weatherUrl ?? null));
   app.route('/api/visits', visitRoutes(pool, fleetId, pdfs, streams, feedPort ?? null));
-  app.put('/api/fleet/method', async (c) => {
-    const { profile } = await checkedBody(c, methodChoiceSchema);
-    const id = await fleetId();
-    await withTransaction(pool, async (db) => {
-      await setFleetProfile(db, id, profile);
-      await markEveryOutlook(db);
-    });
-    return c.json({ profile });
-  });
-  app.put('/api/fleet/date-codes', async (c) => {
-    const { dateCodes } = await checkedBody(c, dateCodesSchema);
-    await setDateCodes(pool, await fleetId(), dateCodes);
-    return c.json({ dateCodes });
-  });
-  app.post('/api/people', async (c) => addPerson(c, pool, await fleetId()));
-  app.put('/api/people/:personId', async (c) => changePerson(c, pool, await fleetId(), c.req.param('personId')));
   app.post('/api/batches', async (c) => {
     // The clock of a device is told from when its batch came in, not from when it could be stored.
     const receivedMs = Date.now();
@@ -149,8 +147,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.all('/api/*', (c) => problemAnswer(c, 404, `Nothing answers at ${c.req.path}.`));
 
   app.onError((error, c) => {
-    if (error instanceof ClientError)
-      return problemAnswer(c, error.status, error.title, error.problems, error.sameBattery);
+    if (error instanceof ClientError) return problemAnswer(c, error.status, error.title, error.problems, error);
     if (UNREADABLE.has(sqlState(error))) return problemAnswer(c, 404, 'Nothing is at this address.');
     if (isDatabaseAway(error)) {
       log.warn({ err: error, requestId: c.get('requestId'), path: c.req.path }, 'database away');

@@ -1,22 +1,17 @@
 import { serve } from '@hono/node-server';
-import { archiveSchema } from '@vaktman/contract';
-import { readFile } from 'node:fs/promises';
 import type { Server } from 'node:http';
 import pino from 'pino';
 import { createApp } from './app';
-import { importArchive } from './archive/importArchive';
 import { ChangeHub } from './change/changeHub';
 import { migrate } from './database/migrate';
 import { openPool } from './database/pool';
-import { sqlState } from './database/sqlState';
-import { findFleetId } from './fleet/fleetStore';
+import { loadDemo } from './fleet/beginRoutes';
 import { doorNames } from './http/door';
 import { serveInterface } from './http/staticFiles';
 import { PdfThread } from './record/pdfThread';
 import { settingsOf, type Settings } from './settings';
 import { startThread } from './thread/startThread';
 
-const UNIQUE_VIOLATION = '23505';
 /** Requests that run when the server is told to stop may take this long; then their connections are cut. */
 const LAST_REQUESTS_MS = 3000;
 /** How often connections whose last request has ended are looked for meanwhile. */
@@ -38,20 +33,10 @@ const settings: Settings = (() => {
 const log = pino({ level: settings.LOG_LEVEL });
 const pool = openPool(settings.DATABASE_URL, (error) => log.error({ err: error }, 'idle database connection failed'));
 
-/** Loads the demo fleet into an empty database. Of two servers that start on one, the second finds it there. */
-const loadDemo = async (file: string): Promise<void> => {
-  if ((await findFleetId(pool)) !== null) return;
-  try {
-    await importArchive(pool, archiveSchema.parse(JSON.parse(await readFile(file, 'utf8'))));
-  } catch (error) {
-    if (sqlState(error) !== UNIQUE_VIOLATION) throw error;
-  }
-};
-
 try {
   const applied = await migrate(pool);
   if (applied.length > 0) log.info({ applied }, 'migrated');
-  if (settings.VAKTMAN_DEMO !== undefined) await loadDemo(settings.VAKTMAN_DEMO);
+  if (settings.VAKTMAN_DEMO !== undefined) await loadDemo(pool, settings.VAKTMAN_DEMO);
 } catch (error) {
   fail(error);
 }
@@ -66,6 +51,7 @@ const app = createApp({
   feedPort: settings.VAKTMAN_FEED_PORT,
   weatherUrl: settings.VAKTMAN_WEATHER_URL,
   publicAddress: settings.VAKTMAN_ADDRESS,
+  demoFile: settings.VAKTMAN_DEMO_OFFERED,
   names: doorNames(settings.HOST, settings.VAKTMAN_ADDRESS, settings.VAKTMAN_HOSTS.split(',')),
 });
 if (settings.VAKTMAN_WEB !== undefined) await serveInterface(app, settings.VAKTMAN_WEB);

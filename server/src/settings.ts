@@ -22,7 +22,10 @@ const settingsSchema = z.object({
   VAKTMAN_ADDRESS: z.url({ error: 'VAKTMAN_ADDRESS: expected an address such as https://vaktman.example' }).optional(),
   /** Further names the server answers to, with commas between. */
   VAKTMAN_HOSTS: z.string().default(''),
+  /** The made-up fleet, loaded into an empty database at once. */
   VAKTMAN_DEMO: z.string().optional(),
+  /** The made-up fleet, offered on the first page of an empty database. */
+  VAKTMAN_DEMO_OFFERED: z.string().optional(),
   VAKTMAN_WEB: z.string().optional(),
   VAKTMAN_FEED_PORT: port('VAKTMAN_FEED_PORT').optional(),
   VAKTMAN_WEATHER_URL: z.url({ error: 'VAKTMAN_WEATHER_URL: expected an address' }).optional(),

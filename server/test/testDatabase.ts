@@ -100,6 +100,7 @@ export interface Around {
   readonly feedPort?: number;
   readonly weatherUrl?: string;
   readonly hub?: ChangeHub;
+  readonly demoFile?: string;
   readonly publicAddress?: string;
 }
 

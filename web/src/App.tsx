@@ -1,15 +1,14 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { createBrowserRouter, Outlet, RouterProvider } from 'react-router';
 import { useFleetQuery } from './api/api';
-import { useChanges } from './change/useChanges';
 import { useClockNotices } from './clock/useClockNotices';
 import { setYardZone } from './control/dates';
 import { ErrorView } from './frame/ErrorView';
+import { isNoFleet } from './api/failure';
 import { Failed, Loading } from './frame/Failed';
 import { MainBar } from './frame/MainBar';
 import { SkipLink } from './frame/SkipLink';
 import { WaitingMark } from './frame/WaitingMark';
-import { HoldNotices } from './hold/HoldNotices';
 import { zoneTold } from './settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from './store';
 import { GlobalStyle } from './theme/GlobalStyle';
@@ -18,15 +17,16 @@ import { WatchView } from './watch/WatchView';
 /** It looks for a newer version once the first view stands. */
 const UpdateNotice = lazy(async () => ({ default: (await import('./update/UpdateNotice')).UpdateNotice }));
 
+/** Draws nothing while no load is held, and is there a moment later than the first view. */
+const HoldNotices = lazy(async () => ({ default: (await import('./hold/HoldNotices')).HoldNotices }));
+/** What others change is heard from the moment the first view stands. */
+const Changes = lazy(async () => ({ default: (await import('./change/Changes')).Changes }));
+/** Nothing is here yet: the first page asks what to begin with, wherever one came in. */
+const BeginView = lazy(async () => ({ default: (await import('./begin/BeginView')).BeginView }));
+
 /** Watches the waits of this device, apart from what the views draw. */
 const ClockNotices = () => {
   useClockNotices();
-  return null;
-};
-
-/** Hears what others change. */
-const Changes = () => {
-  useChanges();
   return null;
 };
 
@@ -56,18 +56,30 @@ const Desk = () => (
 const Frame = () => {
   const theme = useAppSelector((state) => state.settings.theme);
   useYardZone();
+  const { error } = useFleetQuery();
   useEffect(() => {
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
+  if (isNoFleet(error))
+    return (
+      <>
+        <GlobalStyle />
+        <Suspense fallback={<Loading />}>
+          <BeginView />
+        </Suspense>
+      </>
+    );
   return (
     <>
       <GlobalStyle />
       <SkipLink />
       <ClockNotices />
-      <Changes />
       <Outlet />
-      <HoldNotices />
       <WaitingMark />
+      <Suspense fallback={null}>
+        <HoldNotices />
+        <Changes />
+      </Suspense>
       <Suspense fallback={null}>
         <UpdateNotice />
       </Suspense>
@@ -97,11 +109,27 @@ const router = createBrowserRouter([
                 lazy: async () => ({ Component: (await import('./battery/BatteriesView')).BatteriesView }),
               },
               { path: '/import', lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }) },
-              { path: '/method', lazy: async () => ({ Component: (await import('./method/MethodView')).MethodView }) },
-              { path: '/people', lazy: async () => ({ Component: (await import('./people/PeopleView')).PeopleView }) },
               {
-                path: '/instruments',
-                lazy: async () => ({ Component: (await import('./instrument/InstrumentsView')).InstrumentsView }),
+                lazy: async () => ({ Component: (await import('./fleet/ShopPages')).ShopPages }),
+                children: [
+                  { path: '/fleet', lazy: async () => ({ Component: (await import('./fleet/FleetView')).FleetView }) },
+                  {
+                    path: '/people',
+                    lazy: async () => ({ Component: (await import('./people/PeopleView')).PeopleView }),
+                  },
+                  {
+                    path: '/instruments',
+                    lazy: async () => ({ Component: (await import('./instrument/InstrumentsView')).InstrumentsView }),
+                  },
+                  {
+                    path: '/method',
+                    lazy: async () => ({ Component: (await import('./method/MethodView')).MethodView }),
+                  },
+                  {
+                    path: '/changes',
+                    lazy: async () => ({ Component: (await import('./history/ChangesView')).ChangesView }),
+                  },
+                ],
               },
               {
                 path: '/import/units',

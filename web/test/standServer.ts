@@ -87,10 +87,12 @@ export const FLEET = {
   fleetId: '019ab000-0000-7000-8000-000000000001',
   name: 'Tindra Pass winter road service',
   timeZone: 'Europe/Oslo',
-  yards: [{ yardId: 'lower', name: 'Lower Yard' }],
+  yards: [{ yardId: 'lower', name: 'Lower Yard', endedAt: null }],
   people: [
-    { personId: 'dahl', name: 'I. Dahl', role: 'technician' },
-    { personId: 'moen', name: 'K. Moen', role: 'lead' },
+    { personId: 'dahl', name: 'I. Dahl', role: 'technician', endedAt: null },
+    { personId: 'moen', name: 'K. Moen', role: 'lead', endedAt: null },
   ],
   profile: 'pile',
+  classes: [],
+  demo: false,
 } as const;

@@ -1,3 +1,4 @@
+import * as z from 'zod';
 import type { Disposition } from '../visit/disposition';
 
 /** When a unit is due again: by date, engine hours or distance, whichever comes first. */
@@ -8,8 +9,22 @@ export interface NextDue {
   readonly odometerKm?: number;
 }
 
+const meter = (max: number, unit: string) =>
+  z
+    .int({ error: `expected a whole number of ${unit}` })
+    .min(0, { error: `expected 0 to ${max} ${unit}` })
+    .max(max, { error: `expected 0 to ${max} ${unit}` });
+export const intervalSchema = z.strictObject({
+  days: meter(3650, 'days'),
+  hours: meter(100_000, 'hours'),
+  km: meter(1_000_000, 'km'),
+});
+export type Interval = z.infer<typeof intervalSchema>;
+/** By how the unit left; the usual one where left out. */
+export type Intervals = Readonly<Partial<Record<Disposition, Interval>>>;
+
 /** Days, hours and kilometres to the next visit by how the unit left; 0 leaves that meter out. Rule of thumb; every figure may be changed. */
-const INTERVALS: Readonly<Record<Disposition, { days: number; hours: number; km: number }>> = {
+export const USUAL_INTERVALS: Readonly<Record<Disposition, Interval>> = {
   ready: { days: 182, hours: 500, km: 20_000 },
   'ready-watch': { days: 60, hours: 200, km: 8_000 },
   unfinished: { days: 7, hours: 40, km: 1_500 },
@@ -22,13 +37,15 @@ const DAY_MS = 86_400_000;
 /**
  * A proposal for the next due date.
  * @param closedOn calendar date of closing, such as 2026-11-20
+ * @param own intervals of the shop, where it has some
  */
 export const proposedDue = (
   disposition: Disposition,
   closedOn: string,
   meters: { readonly engineHours?: number | undefined; readonly odometerKm?: number | undefined },
+  own: Intervals = {},
 ): NextDue => {
-  const { days, hours, km } = INTERVALS[disposition];
+  const { days, hours, km } = own[disposition] ?? USUAL_INTERVALS[disposition];
   const date = new Date(Date.parse(`${closedOn}T12:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10);
   return {
     date,

@@ -19,8 +19,12 @@ import { insertEvent, insertReading, insertVisit } from '../visit/visitStore';
 export const importArchive = async (pool: Pool, archive: Archive, nowMs: number = Date.now()): Promise<void> =>
   withTransaction(pool, async (db) => {
     const { fleetId } = archive.fleet;
+    // A fleet that comes whole is no change anybody made here.
+    await db.query(`SELECT set_config('vaktman.tells_nothing', 'yes', true)`);
+    // What a made-up fleet brings is marked, so that it can be taken away and leave what is one's own.
+    if (archive.fleet.demo) await db.query(`SELECT set_config('vaktman.brings_demo', 'yes', true)`);
     await insertFleet(db, archive.fleet);
-    for (const { yardId, unit } of archive.units) await insertUnit(db, fleetId, yardId, unit);
+    for (const { yardId, unit, card = {} } of archive.units) await insertUnit(db, fleetId, { yardId, unit, card });
     for (const { batteryId, battery, warrantyUntil, made } of archive.batteries) {
       await insertBattery(db, fleetId, batteryId, battery);
       await setWarranty(db, fleetId, batteryId, warrantyUntil);

@@ -2,7 +2,7 @@ import { visitIdOf, type Batch, type BatchReceipt, type Entry } from '@vaktman/c
 import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { sqlState } from '../database/sqlState';
-import { knownNames } from '../fleet/fleetStore';
+import { knownNames } from '../people/peopleStore';
 import { markOutlooks } from '../outlook/outlookQueue';
 import { lockUnits } from '../unit/lockUnits';
 import { refreshSummary } from '../visit/summarise';
@@ -43,6 +43,9 @@ const named = (error: unknown, path: string): unknown => {
 
 const addNamed = async (db: Queryable, entry: Entry, index: number, frame: BatchFrame): Promise<Added> => {
   const path = `entries[${index}]`;
+  // What a repair changes is kept under the name of who made it, whoever's device sends it.
+  if (entry.kind === 'event' && entry.event.kind === 'repaired')
+    await db.query(`SELECT set_config('vaktman.person', $1, true)`, [entry.event.by]);
   try {
     return await addEntry(db, entry, path, frame);
   } catch (error) {

@@ -1,5 +1,6 @@
 import pg from 'pg';
 import { isDatabaseAway } from './failure';
+import { whoIsIt } from './who';
 
 export type Pool = pg.Pool;
 /** Whatever can run a statement: the pool, or one connection inside a transaction. */
@@ -49,6 +50,14 @@ export const openPool = (
   return pool;
 };
 
+/** A transaction begins with in whose name it is, in one round trip: what it changes is kept under that name. */
+const beginning = (client: pg.PoolClient): string => {
+  const who = whoIsIt();
+  return who === null
+    ? 'BEGIN'
+    : `BEGIN; SET LOCAL vaktman.person = ${client.escapeLiteral(who.person)}; SET LOCAL vaktman.device = ${client.escapeLiteral(who.device)}`;
+};
+
 /** Runs `work` in one transaction: all of it is kept, or none. A connection that is lost meanwhile fails it, and no more. */
 export const withTransaction = async <T>(pool: Pool, work: (db: Queryable) => Promise<T>): Promise<T> => {
   const client = await pool.connect();
@@ -59,7 +68,7 @@ export const withTransaction = async <T>(pool: Pool, work: (db: Queryable) => Pr
   };
   client.on('error', onLost);
   try {
-    await client.query('BEGIN');
+    await client.query(beginning(client));
     const result = await work(client);
     await client.query('COMMIT');
     return result;

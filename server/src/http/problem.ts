@@ -3,18 +3,28 @@ import type { ProblemDetails } from '@vaktman/contract';
 import type { Context } from 'hono';
 import type { ContentfulStatusCode } from 'hono/utils/http-status';
 
+const USUAL_TYPE = 'about:blank';
+
+/** What an answer says besides its title and its problems. */
+interface Besides {
+  readonly type?: string | undefined;
+  readonly sameBattery?: ProblemDetails['sameBattery'];
+}
+
 /** An error made for the client: everything in it may be shown. */
 export class ClientError extends Error {
   readonly sameBattery: ProblemDetails['sameBattery'];
+  readonly type: string;
   constructor(
     readonly status: ContentfulStatusCode,
     readonly title: string,
     readonly problems: readonly Problem[] = [],
-    options?: ErrorOptions & { readonly sameBattery?: ProblemDetails['sameBattery'] },
+    options?: ErrorOptions & Besides,
   ) {
     super(title, options);
     this.name = 'ClientError';
     this.sameBattery = options?.sameBattery;
+    this.type = options?.type ?? USUAL_TYPE;
   }
 }
 
@@ -26,10 +36,10 @@ export const problemAnswer = (
   status: ContentfulStatusCode,
   title: string,
   problems: readonly Problem[] = [],
-  sameBattery?: ProblemDetails['sameBattery'],
+  { type = USUAL_TYPE, sameBattery }: Besides = {},
 ): Response => {
   const body: ProblemDetails = {
-    type: 'about:blank',
+    type,
     title,
     status,
     ...(problems.length > 0 ? { problems: [...problems] } : {}),

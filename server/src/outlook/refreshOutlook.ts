@@ -75,10 +75,10 @@ export const refreshOutlook = async (db: Queryable, fleetId: string, unitId: str
     profile: stored.profile ?? fleets[0]?.profile ?? 'pile',
     nowMs,
   });
-  const owed = dueOn(
-    due,
-    visits.filter((visit) => visit.unitId === unitId).map(({ meters }) => meters),
-  );
+  const { metersOn, engineHours, odometerKm } = stored.card;
+  const onCard = metersOn === undefined ? [] : [{ at: `${metersOn}T12:00:00Z`, engineHours, odometerKm }];
+  const atVisits = visits.filter((visit) => visit.unitId === unitId).map(({ meters }) => meters);
+  const owed = dueOn(due, [...onCard, ...atVisits]);
   await db.query(
     `INSERT INTO unit_outlook (fleet_id, unit_id, computed_at, cold_p10, cold_p50, cold_p90, after_p50, after_p90,
        under_position, under_on, due_on, due_by, actions, body)

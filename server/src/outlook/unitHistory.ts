@@ -18,6 +18,7 @@ export const loadUnitHistory = async (db: Queryable, fleetId: string, unit: Unit
     isDue: await isOutlookDue(db, fleetId, unit.id),
     actions: rows[0]?.actions ?? [],
     figures: past.map(({ visitId, figures, repairs }) => ({ ...figures, visitId, repairs })),
+    meters: past.map(({ meters }) => meters).find(({ engineHours, odometerKm }) => engineHours ?? odometerKm) ?? null,
     baselines: Object.fromEntries(baselines(await loadKnownGood(db, fleetId, kindOf(unit)))),
     elsewhere: stays.filter(({ unitId }) => unitId !== unit.id),
   };

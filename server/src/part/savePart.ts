@@ -11,7 +11,8 @@ import { correctPart, fitPart } from './partStore';
 const takeRating = async (db: Queryable, fleetId: string, stored: StoredUnit, fitting: PartFitting): Promise<void> => {
   const unit = unitWithParts(stored.unit, [fitting]);
   if (unit === stored.unit) return;
-  await updateUnit(db, fleetId, stored.yardId, unit, stored.profile, stored.revision);
+  const { yardId, profile, revision } = stored;
+  await updateUnit(db, fleetId, { yardId, unit, profile }, revision);
   await markOutlooks(db, fleetId, [unit.id]);
 };
 

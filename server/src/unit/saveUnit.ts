@@ -7,6 +7,7 @@ import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { sqlState } from '../database/sqlState';
 import { ClientError, notFound } from '../http/problem';
 import { markOutlooks } from '../outlook/outlookQueue';
+import { isYardClosed } from '../yard/yardStore';
 import { lockUnits } from './lockUnits';
 import { correctBattery, endPlacement, insertBattery, insertPlacement, openPlacementOf } from './placementStore';
 import { insertUnit, loadUnit, setRetired, thingOf, updateUnit, type StoredUnit } from './unitStore';
@@ -36,6 +37,14 @@ const translated = (error: unknown, draft: UnitDraft): unknown => {
     default:
       return error;
   }
+};
+
+/** A yard that was closed takes no unit. Its row is held: it is not closed meanwhile. */
+const refuseClosedYard = async (db: Queryable, fleetId: string, { yardId }: UnitDraft): Promise<void> => {
+  if (await isYardClosed(db, fleetId, yardId))
+    throw new ClientError(422, 'Nothing was stored.', [
+      { path: 'yardId', message: 'this yard is closed; expected one that is open' },
+    ]);
 };
 
 /** Refuses serials that batteries elsewhere have, unless the draft says it is the same battery. */
@@ -107,7 +116,8 @@ const unitsOfDraft = async (db: Queryable, fleetId: string, draft: UnitDraft): P
 const addWithin = async (db: Queryable, fleetId: string, draft: UnitDraft, now: string): Promise<readonly string[]> => {
   if ((await loadUnit(db, fleetId, draft.unit.id)) !== null) throw isTaken(draft);
   await checkSerials(db, fleetId, draft, new Set());
-  await insertUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null);
+  await refuseClosedYard(db, fleetId, draft);
+  await insertUnit(db, fleetId, draft);
   const touched = [draft.unit.id];
   for (const battery of batteriesInOrder(draft.unit.bank))
     touched.push(...(await fitBattery(db, fleetId, draft, battery, now)));
@@ -220,7 +230,8 @@ export const changeUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, 
         await lockUnits(db, fleetId, await unitsOfDraft(db, fleetId, draft));
         const stored = await loadUnit(db, fleetId, draft.unit.id);
         if (stored === null) throw notFound(`Unit ${draft.unit.id}`);
-        if (!(await updateUnit(db, fleetId, draft.yardId, draft.unit, draft.profile ?? null, revision)))
+        if (stored.yardId !== draft.yardId) await refuseClosedYard(db, fleetId, draft);
+        if (!(await updateUnit(db, fleetId, draft, revision)))
           throw new ClientError(
             409,
             `${draft.unit.id} was changed by somebody else meanwhile. Nothing was stored.`,

@@ -8,6 +8,7 @@ import {
   type Battery,
   type ProfileName,
   type Unit,
+  type UnitCard,
 } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { loadPlacements } from './placementStore';
@@ -33,7 +34,16 @@ const definitionOf = ({
   rest,
 });
 
-const parameters = (fleetId: string, yardId: string, unit: Unit, profile: ProfileName | null): unknown[] => [
+/** What is stored of a unit: its circuit, where it stands, and its card. */
+export interface UnitToStore {
+  readonly yardId: string;
+  readonly unit: Unit;
+  readonly profile?: ProfileName | null | undefined;
+  /** Left as it is when not told. */
+  readonly card?: UnitCard | undefined;
+}
+
+const parameters = (fleetId: string, { yardId, unit, profile, card }: UnitToStore): unknown[] => [
   fleetId,
   unit.id,
   yardId,
@@ -41,20 +51,15 @@ const parameters = (fleetId: string, yardId: string, unit: Unit, profile: Profil
   unit.systemVolts,
   unit.bank.arrangement,
   JSON.stringify(definitionOf(unit)),
-  profile,
+  profile ?? null,
+  card === undefined ? null : JSON.stringify(card),
 ];
 
-export const insertUnit = async (
-  db: Queryable,
-  fleetId: string,
-  yardId: string,
-  unit: Unit,
-  profile: ProfileName | null = null,
-): Promise<void> => {
+export const insertUnit = async (db: Queryable, fleetId: string, unit: UnitToStore): Promise<void> => {
   await db.query(
-    `INSERT INTO unit (fleet_id, unit_id, yard_id, description, system_volts, arrangement, definition, method_profile)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
-    parameters(fleetId, yardId, unit, profile),
+    `INSERT INTO unit (fleet_id, unit_id, yard_id, description, system_volts, arrangement, definition, method_profile, card)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, coalesce($9::jsonb, '{}'))`,
+    parameters(fleetId, unit),
   );
 };
 
@@ -62,16 +67,14 @@ export const insertUnit = async (
 export const updateUnit = async (
   db: Queryable,
   fleetId: string,
-  yardId: string,
-  unit: Unit,
-  profile: ProfileName | null,
+  unit: UnitToStore,
   revision: number,
 ): Promise<boolean> => {
   const { rowCount } = await db.query(
     `UPDATE unit SET yard_id = $3, description = $4, system_volts = $5, arrangement = $6, definition = $7, method_profile = $8,
-       revision = revision + 1
-     WHERE fleet_id = $1 AND unit_id = $2 AND revision = $9`,
-    [...parameters(fleetId, yardId, unit, profile), revision],
+       card = coalesce($9::jsonb, card), revision = revision + 1
+     WHERE fleet_id = $1 AND unit_id = $2 AND revision = $10`,
+    [...parameters(fleetId, unit), revision],
   );
   return rowCount === 1;
 };
@@ -81,6 +84,7 @@ export interface StoredUnit {
   readonly unit: Unit;
   readonly yardId: string;
   readonly profile: ProfileName | null;
+  readonly card: UnitCard;
   readonly revision: number;
   /** When and why it left the fleet; null while it belongs to it. */
   readonly retired: { readonly at: string; readonly because: string } | null;
@@ -98,11 +102,12 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
     arrangement: string;
     definition: Definition;
     profile: ProfileName | null;
+    card: UnitCard;
     revision: number;
     retiredAt: Date | null;
     retiredBecause: string | null;
   }>(
-    `SELECT yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement, definition, revision,
+    `SELECT yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement, definition, card, revision,
             method_profile AS profile, retired_at AS "retiredAt", retired_because AS "retiredBecause"
      FROM unit WHERE fleet_id = $1 AND unit_id = $2`,
     [fleetId, unitId],
@@ -135,7 +140,8 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
   const retired =
     row.retiredAt === null ? null : { at: row.retiredAt.toISOString(), because: row.retiredBecause ?? '' };
   const empty = row.definition.places.map(({ position }) => position).filter((position) => !present.has(position));
-  return { unit, yardId: row.yardId, profile: row.profile, revision: row.revision, retired, empty, placements };
+  const { yardId, profile, card, revision } = row;
+  return { unit, yardId, profile, card, revision, retired, empty, placements };
 };
 
 /** A unit leaves the fleet, or comes back. False when it is not known. */
@@ -177,7 +183,8 @@ export { thingOf };
 export const listUnits = async (db: Queryable, fleetId: string): Promise<UnitEntry[]> => {
   const { rows } = await db.query<Omit<UnitEntry, 'retiredAt'> & { retiredAt: Date | null }>(
     `SELECT unit_id AS "unitId", yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement,
-            method_profile AS profile, retired_at AS "retiredAt", retired_because AS "retiredBecause"
+            method_profile AS profile, card ->> 'plate' AS plate, card ->> 'class' AS class,
+            retired_at AS "retiredAt", retired_because AS "retiredBecause"
      FROM unit WHERE fleet_id = $1 ORDER BY unit_id`,
     [fleetId],
   );

@@ -119,7 +119,7 @@ describe('people and method of the fleet', () => {
     };
     expect((await send('PUT', `/api/people/${added.personId}`, { name: 'S. Nes', role: 'lead' })).status).toBe(200);
     const fleet = (await (await app.request('/api/fleet')).json()) as { people: { name: string; role: string }[] };
-    expect(fleet.people).toContainEqual({ personId: added.personId, name: 'S. Nes', role: 'lead' });
+    expect(fleet.people).toContainEqual({ personId: added.personId, name: 'S. Nes', role: 'lead', endedAt: null });
     const refused = await send('POST', '/api/people', { name: ' ', role: 'boss' });
     expect(problemDetailsSchema.parse(await refused.json()).problems?.map(({ path }) => path)).toEqual([
       'name',

@@ -1,6 +1,6 @@
 import { placeForecastSchema, typedNightSchema, type Night, type Weather } from '@vaktman/contract';
 import { Hono } from 'hono';
-import type { Pool } from '../database/pool';
+import { withTransaction, type Pool } from '../database/pool';
 import { sqlState } from '../database/sqlState';
 import { checkedBody } from '../http/body';
 import { ClientError } from '../http/problem';
@@ -69,19 +69,22 @@ export const weatherRoutes = (pool: Pool, fleetId: () => Promise<string>, servic
   });
   routes.put('/', async (c) => {
     const { yardId, date, lowestC } = await checkedBody(c, typedNightSchema);
+    const id = await fleetId();
     try {
-      if (lowestC === null)
-        await pool.query('DELETE FROM typed_night WHERE fleet_id = $1 AND yard_id = $2 AND night = $3', [
-          await fleetId(),
-          yardId,
-          date,
-        ]);
-      else
-        await pool.query(
-          `INSERT INTO typed_night (fleet_id, yard_id, night, lowest_c) VALUES ($1, $2, $3, $4)
-           ON CONFLICT (fleet_id, yard_id, night) DO UPDATE SET lowest_c = excluded.lowest_c`,
-          [await fleetId(), yardId, date, lowestC],
-        );
+      await withTransaction(pool, async (db) => {
+        if (lowestC === null)
+          await db.query('DELETE FROM typed_night WHERE fleet_id = $1 AND yard_id = $2 AND night = $3', [
+            id,
+            yardId,
+            date,
+          ]);
+        else
+          await db.query(
+            `INSERT INTO typed_night (fleet_id, yard_id, night, lowest_c) VALUES ($1, $2, $3, $4)
+             ON CONFLICT (fleet_id, yard_id, night) DO UPDATE SET lowest_c = excluded.lowest_c`,
+            [id, yardId, date, lowestC],
+          );
+      });
     } catch (error) {
       if (sqlState(error) !== FOREIGN_KEY_VIOLATION) throw error;
       throw new ClientError(

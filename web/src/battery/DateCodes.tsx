@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import type * as z from 'zod';
 import { useFleetQuery, useSetDateCodesMutation } from '../api/api';
 import { problemText } from '../api/failure';
+import { AskForForm } from '../control/AskForForm';
 import { draftResolver, focusFirstWrong } from '../control/draftForm';
 import { TextLine } from '../control/formLines';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
@@ -71,6 +72,7 @@ const CodesForm = ({ known, close }: { readonly known: readonly DateCode[]; read
         void submit(event.currentTarget);
       }}
     >
+      <AskForForm control={control} />
       <p>
         Read without being told: a letter for the month and digits for the year. Others as signs: L a letter for the
         month, MM the month, WW the week, Y, YY or YYYY the year, * any sign.

@@ -5,6 +5,7 @@ import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { useBatteriesInfiniteQuery, useMoveBatteryMutation, useRegisterQuery } from '../api/api';
 import { problemText } from '../api/failure';
+import { AskForForm } from '../control/AskForForm';
 import { dayText, todayText } from '../control/dates';
 import { ComboField } from '../control/ComboField';
 import { draftResolver, focusFirstWrong, messagesOf } from '../control/draftForm';
@@ -143,6 +144,7 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
         void submit(event.currentTarget);
       }}
     >
+      <AskForForm control={control} />
       <h2>What is done with it</h2>
       <Choice
         control={control}

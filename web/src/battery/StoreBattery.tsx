@@ -5,6 +5,7 @@ import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { useStoreBatteryMutation } from '../api/api';
 import { problemText } from '../api/failure';
+import { AskForForm } from '../control/AskForForm';
 import { draftResolver, focusFirstWrong, messagesOf, textTyped, withoutEmpty } from '../control/draftForm';
 import { Choice, DayLine, TextLine } from '../control/formLines';
 import { Key, PrimaryKey } from '../control/Key';
@@ -78,6 +79,7 @@ export const StoreBattery = ({ close }: { close: () => void }) => {
         void submit(event.currentTarget);
       }}
     >
+      <AskForForm control={control} />
       <TextLine control={control} name="serial" label="Serial" />
       <LabelFields
         typed={watch()}

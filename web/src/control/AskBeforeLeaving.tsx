@@ -1,9 +1,10 @@
-import { useEffect } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import { useBlocker } from 'react-router';
 import styled from 'styled-components';
 import { Key, PrimaryKey } from './Key';
 import { sheetGround, sheetPaper } from './sheetStyle';
+import { addForm, firstForm, onFormsChange, wouldLoseAny } from './unsavedForms';
 
 const Ground = styled(ModalOverlay)`
   ${sheetGround}
@@ -17,18 +18,18 @@ const Keys = styled.div`
   gap: 1rem;
 `;
 
-/** A filled form is not lost by a slip: leaving it asks, within the application and out of it. */
-export const AskBeforeLeaving = ({ asks }: { asks: () => boolean }) => {
+/** Asks for all the forms of the page, within the application and out of it: a router takes one that holds it back. */
+const LeaveSheet = () => {
   const blocker = useBlocker(
-    ({ currentLocation, nextLocation }) => asks() && currentLocation.pathname !== nextLocation.pathname,
+    ({ currentLocation, nextLocation }) => wouldLoseAny() && currentLocation.pathname !== nextLocation.pathname,
   );
   useEffect(() => {
     const hold = (event: BeforeUnloadEvent): void => {
-      if (asks()) event.preventDefault();
+      if (wouldLoseAny()) event.preventDefault();
     };
     window.addEventListener('beforeunload', hold);
     return () => window.removeEventListener('beforeunload', hold);
-  }, [asks]);
+  }, []);
   if (blocker.state !== 'blocked') return null;
   return (
     <Ground isOpen isDismissable onOpenChange={(open) => (open ? undefined : blocker.reset())}>
@@ -48,4 +49,16 @@ export const AskBeforeLeaving = ({ asks }: { asks: () => boolean }) => {
       </Sheet>
     </Ground>
   );
+};
+
+/** A filled form is not lost by a slip: leaving it asks. */
+export const AskBeforeLeaving = ({ asks }: { asks: () => boolean }) => {
+  const latest = useRef(asks);
+  useLayoutEffect(() => {
+    latest.current = asks;
+  });
+  const [own] = useState(() => ({ wouldLose: () => latest.current() }));
+  useEffect(() => addForm(own), [own]);
+  const first = useSyncExternalStore(onFormsChange, firstForm);
+  return first === own ? <LeaveSheet /> : null;
 };

@@ -46,6 +46,7 @@ export const ComboField = ({
   search,
   hint,
   error,
+  initial = '',
 }: {
   label: string;
   onChange: (value: string) => void;
@@ -53,8 +54,10 @@ export const ComboField = ({
   search: (text: string) => void;
   hint: string;
   error?: string | undefined;
+  /** What stands in it before anything is typed. */
+  initial?: string;
 }) => {
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useState(initial);
   return (
     <Line
       items={options.map(([id, words]) => ({ id, words }))}

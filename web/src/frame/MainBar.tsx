@@ -1,8 +1,9 @@
 import { Menu as MenuIcon } from 'lucide-react';
-import { NavLink } from 'react-router';
+import { NavLink, useLocation } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery } from '../api/api';
 import { ChoiceField } from '../control/ChoiceField';
+import { namesHere } from '../fleet/fleetLists';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { NARROW, PHONE } from '../theme/screen';
@@ -117,19 +118,27 @@ const VIEWS: readonly (readonly [to: string, name: string])[] = [
   ['/units', 'Units'],
   ['/batteries', 'Batteries'],
   ['/practice', 'Practice'],
-  ['/method', 'Method'],
-  ['/people', 'People'],
-  ['/instruments', 'Instruments'],
+  ['/fleet', 'Fleet'],
   ['/import', 'Take in'],
 ];
 /** Views whose address begins those of others. */
 const EXACT: ReadonlySet<string> = new Set(['/', '/units']);
+/** Pages that have a bar of their own under the fleet's. */
+const OF_FLEET: ReadonlySet<string> = new Set(['/people', '/instruments', '/method', '/changes']);
 
-const links = VIEWS.map(([to, name]) => (
-  <NavLink key={to} to={to} end={EXACT.has(to)}>
-    {name}
-  </NavLink>
-));
+const Links = () => {
+  const { pathname } = useLocation();
+  return VIEWS.map(([to, name]) => (
+    <NavLink
+      key={to}
+      to={to}
+      end={EXACT.has(to)}
+      {...(to === '/fleet' && OF_FLEET.has(pathname) ? { className: 'active', 'aria-current': 'true' } : {})}
+    >
+      {name}
+    </NavLink>
+  ));
+};
 const Person = styled.div`
   display: grid;
   align-content: center;
@@ -149,13 +158,17 @@ export const MainBar = () => {
   return (
     <Bar>
       <Name>Vaktman</Name>
-      <Nav aria-label="Views">{links}</Nav>
+      <Nav aria-label="Views">
+        <Links />
+      </Nav>
       <Menu>
         <summary>
           <MenuIcon size={22} aria-hidden="true" />
           Views
         </summary>
-        <nav aria-label="Views">{links}</nav>
+        <nav aria-label="Views">
+          <Links />
+        </nav>
       </Menu>
       <Person>
         <ChoiceField
@@ -165,7 +178,7 @@ export const MainBar = () => {
           onChange={(name) => dispatch(personChosen(name))}
           options={[
             ['', 'choose a name'],
-            ...[...new Set([...(person === '' ? [] : [person]), ...(fleet?.people ?? []).map(({ name }) => name)])].map(
+            ...[...new Set([...(person === '' ? [] : [person]), ...namesHere(fleet)])].map(
               (name) => [name, name] as const,
             ),
           ]}

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useAddUnitsMutation, useFleetQuery, useRegisterQuery } from '../api/api';
 import { problemText } from '../api/failure';
+import { openYards } from '../fleet/fleetLists';
 import { FileZone } from '../control/FileZone';
 import { Key, PrimaryKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
@@ -90,7 +91,7 @@ export const UnitImportView = () => {
         : {
             format: 'vaktman-import-known',
             version: 1,
-            yards: fleet.yards.map(({ yardId, name }) => ({ id: yardId, name })),
+            yards: openYards(fleet).map(([id, name]) => ({ id, name })),
             units: register.map(({ unitId, arrangement }) => ({ id: unitId, arrangement })),
           },
     [fleet, register],
@@ -158,7 +159,7 @@ export const UnitImportView = () => {
           {answer.asked.length === 0 ? null : (
             <ImportQuestions
               asked={answer.asked}
-              yards={(fleet?.yards ?? []).map(({ yardId, name }) => [yardId, name] as const)}
+              yards={openYards(fleet)}
               answer={(question, choice) => setMap(withAnswer(map, question, choice))}
             />
           )}

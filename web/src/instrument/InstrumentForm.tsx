@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { useAddInstrumentMutation, useChangeInstrumentMutation } from '../api/api';
 import { problemText } from '../api/failure';
+import { AskForForm } from '../control/AskForForm';
 import { Choice, DayLine, NumberLine, TextLine } from '../control/formLines';
 import { Key, PrimaryKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
@@ -51,6 +52,7 @@ export const InstrumentForm = ({ row, close }: { readonly row: InstrumentRow | n
         void submit();
       }}
     >
+      <AskForForm control={control} />
       <TextLine control={control} name="name" label="Name on it" />
       <Choice control={control} name="kind" label="Kind" options={KIND_OPTIONS} />
       <TextLine control={control} name="range" label="Range" />

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
 import { useFleetQuery } from '../api/api';
+import { namesHere } from '../fleet/fleetLists';
 import { AskReason } from '../control/AskReason';
 import { dayTimeText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
@@ -90,9 +91,7 @@ const Correct = ({
           label="Taken by"
           value={by}
           onChange={setBy}
-          options={[...new Set([by, ...(fleet?.people ?? []).map(({ name }) => name)])].map(
-            (name) => [name, name] as const,
-          )}
+          options={[...new Set([by, ...namesHere(fleet)])].map((name) => [name, name] as const)}
         />
       </Grid>
       <PrimaryKey isDisabled={wrong} onPress={save}>

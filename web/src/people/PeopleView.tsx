@@ -1,40 +1,47 @@
-import { personDraftSchema, ROLES, type Person, type PersonDraft } from '@vaktman/contract';
+import { personDraftSchema, type Person, type PersonDraft } from '@vaktman/contract';
 import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { useAddPersonMutation, useChangePersonMutation, useFleetQuery } from '../api/api';
 import { failedWords, problemText } from '../api/failure';
+import { AskForForm } from '../control/AskForForm';
+import { dayText } from '../control/dates';
 import { draftResolver } from '../control/draftForm';
 import { Choice, TextLine } from '../control/formLines';
 import { Key, PrimaryKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
+import { useEndPersonMutation } from '../fleet/fleetApi';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { personChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
+import { ROLE_OPTIONS } from './roles';
 
 const Sheet = styled.main`
   padding: 1.4rem 1.5rem 3rem;
   display: grid;
   gap: 1.6rem;
-  max-width: 56rem;
+  max-width: 64rem;
   h2 {
     font-size: 2rem;
   }
 `;
 const Row = styled.form`
   display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) auto auto;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1fr) 5.5rem 10rem 8rem;
   gap: 0.8rem;
-  align-items: end;
+  align-items: start;
+  > button,
+  > p {
+    margin-top: 1rem;
+    padding: 0 0.6rem;
+  }
   padding: 0.6rem 0;
   border-bottom: 1px solid var(--rule);
   ${PHONE} {
     grid-template-columns: 1fr 1fr;
   }
 `;
-const ROLE_WORDS = { technician: 'technician', lead: 'lead hand', trainee: 'trainee' } as const;
-const ROLE_OPTIONS = ROLES.map((role) => [role, ROLE_WORDS[role]] as const);
 
 interface Typed {
   name: string;
@@ -56,7 +63,14 @@ const PersonRow = ({ person }: { person: Person }) => {
       if (working) dispatch(personChosen(draft.name));
     }
   };
+  const [endPerson] = useEndPersonMutation();
+  const end = async (ended: boolean): Promise<void> => {
+    const result = await endPerson({ personId: person.personId, ended });
+    if (result.error !== undefined) setError('name', { type: 'server', message: problemText(result.error) });
+    else if (ended && working) dispatch(personChosen(''));
+  };
   const [saving, submit] = useOnce(async () => handleSubmit(save)());
+  const { isDirty } = formState;
   return (
     <Row
       noValidate
@@ -66,14 +80,25 @@ const PersonRow = ({ person }: { person: Person }) => {
         void submit();
       }}
     >
+      <AskForForm control={control} />
       <TextLine control={control} name="name" label="Name" />
       <Choice control={control} name="role" label="Role" options={ROLE_OPTIONS} />
-      <Key type="submit" isDisabled={!formState.isDirty || saving}>
+      <Key type="submit" isDisabled={!isDirty || saving}>
         Save
       </Key>
-      <Key isDisabled={working} onPress={() => dispatch(personChosen(person.name))}>
-        {working ? 'Works here' : 'I am this'}
-      </Key>
+      {person.endedAt === null ? (
+        <>
+          <Key isDisabled={working} onPress={() => dispatch(personChosen(person.name))}>
+            {working ? 'Works here' : 'I am this'}
+          </Key>
+          <Key onPress={() => end(true)}>Has left</Key>
+        </>
+      ) : (
+        <>
+          <p>left {dayText(person.endedAt)}</p>
+          <Key onPress={() => end(false)}>Is back</Key>
+        </>
+      )}
     </Row>
   );
 };
@@ -97,6 +122,7 @@ const NewPerson = () => {
         void submit();
       }}
     >
+      <AskForForm control={control} />
       <TextLine control={control} name="name" label="New name" />
       <Choice control={control} name="role" label="Role" options={ROLE_OPTIONS} />
       <PrimaryKey type="submit" isPending={adding}>

@@ -5,6 +5,7 @@ import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
 import { useKnownPartsQuery } from '../api/api';
+import { AskForForm } from '../control/AskForForm';
 import { todayText } from '../control/dates';
 import { draftResolver, numberTyped, textTyped, withoutEmpty } from '../control/draftForm';
 import { Choice, DayLine, NumberLine, TextLine } from '../control/formLines';
@@ -132,6 +133,7 @@ export const PartForm = ({
         void submit();
       }}
     >
+      <AskForForm control={control} />
       <h3>{isNow ? `The new one: ${partName(place)}` : 'Put in before'}</h3>
       {warning === undefined ? null : <p className="wide">{warning}</p>}
       {places.length < 2 ? null : (

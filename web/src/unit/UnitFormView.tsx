@@ -5,6 +5,7 @@ import { useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useUnitQuery } from '../api/api';
 import { failedWords } from '../api/failure';
+import { openYards } from '../fleet/fleetLists';
 import { AskBeforeLeaving } from '../control/AskBeforeLeaving';
 import { inReach } from '../control/inReach';
 import { PrimaryKey } from '../control/Key';
@@ -17,6 +18,7 @@ import { NARROW, PHONE } from '../theme/screen';
 import { AskBeforeSaving } from './AskBeforeSaving';
 import { ApartFields } from './ApartFields';
 import { BankFields } from './BankFields';
+import { CardFields } from './CardFields';
 import { DrawnUnit } from './DrawnUnit';
 import { CableFields, MethodFields } from './FigureFields';
 import { AlternatorFields, StarterFields } from './MachineFields';
@@ -104,6 +106,7 @@ const UnitForm = ({
       >
         <Main>
           <BankFields isNew={before === null} yards={yards} />
+          <CardFields control={control} />
           <ApartFields control={control} arrangement={values.arrangement} />
           <StarterFields control={control} />
           <AlternatorFields control={control} />
@@ -149,7 +152,7 @@ export const UnitFormView = () => {
       key={wanted ?? 'new'}
       loaded={unitId === undefined ? null : (unit.data ?? null)}
       template={copied === null ? null : (unit.data ?? null)}
-      yards={fleet.data.yards.map(({ yardId, name }) => [yardId, name] as const)}
+      yards={openYards(fleet.data, unitId === undefined ? undefined : unit.data?.yardId)}
     />
   );
 };

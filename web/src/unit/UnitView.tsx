@@ -18,6 +18,7 @@ import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
 import { PHONE } from '../theme/screen';
 import { KindTable } from './KindTable';
+import { UnitCardLines } from './UnitCardLines';
 import { UnitBatteries } from './UnitBatteries';
 import { UnitParts } from './UnitParts';
 import { UnitPath } from './UnitPath';
@@ -107,6 +108,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
           <UnitBatteries detail={detail} />
           <UnitParts unit={unit} />
           <UnitVisits detail={detail} />
+          <UnitCardLines detail={detail} history={history} />
         </div>
         <UnitSide detail={detail} history={history} />
       </SideSheet>

@@ -20,6 +20,7 @@ describe('the unit form', () => {
       unit,
       yardId: 'lower',
       profile: 'rested' as const,
+      card: { plate: 'TP 4107', year: 2016, engineHours: 8123.5, metersOn: '2026-11-20' },
       revision: 3,
       retired: null,
       empty: [],
@@ -32,6 +33,7 @@ describe('the unit form', () => {
       draft: {
         yardId: 'lower',
         profile: 'rested',
+        card: { plate: 'TP 4107', year: 2016, engineHours: 8123.5, metersOn: '2026-11-20' },
         revision: 3,
         unit: JSON.parse(JSON.stringify(unit)) as unknown,
       },

@@ -9,9 +9,11 @@ import {
   type Unit,
 } from '@vaktman/core';
 import { apartFrom, apartOf, EMPTY_APART, type ApartFormFields } from './apartForm';
+import { cardFrom, cardOf, cardTemplate, EMPTY_CARD, type CardFormFields } from './cardForm';
 import { filled, group, number, text, word } from './typedFields';
 import type { Resolver } from 'react-hook-form';
 import { errorTree } from '../control/draftForm';
+import { errorsByField } from './unitFormErrors';
 
 /** One battery as typed. */
 export interface BatteryFormFields {
@@ -58,6 +60,7 @@ export interface UnitFormFields extends ApartFormFields {
   oil: string;
   beltRatio: string;
   makerLimits: { name: string; value: string }[];
+  card: CardFormFields;
 }
 
 export const EMPTY_BATTERY: BatteryFormFields = {
@@ -115,6 +118,7 @@ export const emptyForm = (yardId: string): UnitFormFields => ({
   oil: '',
   beltRatio: '',
   makerLimits: [],
+  card: EMPTY_CARD,
   ...EMPTY_APART,
 });
 
@@ -122,7 +126,8 @@ export const formFrom = ({
   unit,
   yardId,
   profile,
-}: Pick<UnitDetail, 'unit' | 'yardId' | 'profile'>): UnitFormFields => ({
+  card,
+}: Pick<UnitDetail, 'unit' | 'yardId' | 'profile' | 'card'>): UnitFormFields => ({
   id: unit.id,
   description: unit.description,
   yardId,
@@ -157,13 +162,19 @@ export const formFrom = ({
   makerLimits: Object.entries(unit.makerLimits ?? {}).flatMap(([name, value]) =>
     typeof value === 'number' && name !== 'drainAmps' ? [{ name, value: String(value) }] : [],
   ),
+  card: cardFrom(card),
   ...apartFrom(unit),
 });
 
 /** A form filled after the likeness of a unit: what is wired the same, without number, serials and fitted dates. */
-export const templateFrom = (detail: Pick<UnitDetail, 'unit' | 'yardId' | 'profile'>): UnitFormFields => {
+export const templateFrom = (detail: Pick<UnitDetail, 'unit' | 'yardId' | 'profile' | 'card'>): UnitFormFields => {
   const form = formFrom(detail);
-  return { ...form, id: '', batteries: form.batteries.map((battery) => ({ ...battery, serial: '', fitted: '' })) };
+  return {
+    ...form,
+    id: '',
+    batteries: form.batteries.map((battery) => ({ ...battery, serial: '', fitted: '' })),
+    card: cardTemplate(form.card),
+  };
 };
 
 const cableOf = ({ size, sizeUnit, lengthM }: CableFormFields): object => ({
@@ -193,6 +204,7 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
   } = before?.unit ?? {};
   return {
     yardId: form.yardId,
+    card: cardOf(form.card),
     profile: form.profile === '' ? null : form.profile,
     ...filled('revision', before?.revision),
     unit: {
@@ -252,37 +264,9 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
   };
 };
 
-/** Where each path of the unit description is typed in the form. */
-const fieldOf = (path: string, form: UnitFormFields): string =>
-  path
-    .replace(/^unit\./, '')
-    .replace(/^bank\./, '')
-    .replace(/\[(\d+)\]/g, '.$1')
-    .replace(/^batteries\.\d+\.nominalVolts$/, 'batteryVolts')
-    .replace(/^batteries\.(\d+)\.rating(\.value)?$/, 'batteries.$1.ratingValue')
-    .replace(/^batteries\.(\d+)\.rating\.standard$/, 'batteries.$1.ratingStandard')
-    .replace(/^cables\.(\w+)\.(areaMm2|awg)$/, 'cables.$1.size')
-    .replace(/^engine\./, '')
-    .replace(/^takeOff\.positive.*$/, 'takeOffPlus')
-    .replace(/^takeOff\.negative.*$/, 'takeOffMinus')
-    .replace(/^makerLimits\.drainAmps$/, 'parkedAmps')
-    .replace(
-      /^makerLimits\.(\w+)$/,
-      (_all, name: string) => `makerLimits.${form.makerLimits.findIndex((limit) => limit.name === name)}.value`,
-    );
-
 export type CheckedForm =
   | { readonly ok: true; readonly draft: UnitDraft }
   | { readonly ok: false; readonly errors: Readonly<Record<string, string>> };
-
-export const errorsByField = (
-  problems: readonly { readonly path: string; readonly message: string }[],
-  form: UnitFormFields,
-): Record<string, string> => {
-  const errors: Record<string, string> = {};
-  for (const { path, message } of problems) errors[fieldOf(path, form)] ??= message;
-  return errors;
-};
 
 /** Checks the form with the same schema the server and the files use. */
 export const checkForm = (form: UnitFormFields, before: UnitDetail | null): CheckedForm => {

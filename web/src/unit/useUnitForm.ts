@@ -6,15 +6,8 @@ import { useAddUnitMutation, useChangeUnitMutation } from '../api/api';
 import { failureOf } from '../api/failure';
 import { useOnce } from '../control/useOnce';
 import type { SaveQuestion } from './AskBeforeSaving';
-import {
-  checkForm,
-  emptyForm,
-  errorsByField,
-  formFrom,
-  formResolver,
-  templateFrom,
-  type UnitFormFields,
-} from './unitForm';
+import { checkForm, emptyForm, formFrom, formResolver, templateFrom, type UnitFormFields } from './unitForm';
+import { errorsByField } from './unitFormErrors';
 
 /**
  * The unit form: as typed, as it would be saved, and what stood in the way when it was.

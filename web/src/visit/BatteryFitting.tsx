@@ -13,6 +13,7 @@ import styled from 'styled-components';
 import { v7 } from 'uuid';
 import * as z from 'zod';
 import { LabelFields, labelOf, type LabelTyped } from '../battery/LabelFields';
+import { AskForForm } from '../control/AskForForm';
 import { todayText } from '../control/dates';
 import { draftResolver, focusFirstWrong, messagesOf, textTyped, withoutEmpty } from '../control/draftForm';
 import { Choice, DayLine, TextLine } from '../control/formLines';
@@ -121,6 +122,7 @@ export const BatteryFitting = ({
         void ask(event.currentTarget);
       }}
     >
+      <AskForForm control={control} />
       <h3>{at.length === 1 ? `The new battery at ${at[0]}` : `The new batteries at ${at.join(', ')}`}</h3>
       <Grid>
         <LabelFields

@@ -1,17 +1,21 @@
 import {
   DISPOSITION_WORDS,
   LONGEST_REMARK,
+  classRules,
   pointName,
   proposedDue,
   stepTitle,
   type JudgedStep,
+  type NextDue,
   DEFER_WORDS,
 } from '@vaktman/core';
+import { useEffect } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import * as z from 'zod';
-import { useFleetQuery } from '../api/api';
+import { useFleetQuery, useUnitQuery } from '../api/api';
+import { AskForForm } from '../control/AskForForm';
 import { todayText } from '../control/dates';
 import { draftResolver, numberTyped } from '../control/draftForm';
 import { FieldGroup } from '../control/Field';
@@ -20,6 +24,7 @@ import { PrimaryKey } from '../control/Key';
 import { within } from '../control/numberIn';
 import { useOnce } from '../control/useOnce';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
+import { namesHere } from '../fleet/fleetLists';
 import { visitClocksEnded } from '../clock/clockSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
@@ -64,6 +69,12 @@ const resolver = draftResolver<Typed, Closing>(closeSchema, (typed) => ({
   odometerKm: numberTyped(typed.odometerKm),
 }));
 
+const dueTyped = ({ date, engineHours, odometerKm }: NextDue): Pick<Typed, 'date' | 'engineHours' | 'odometerKm'> => ({
+  date,
+  engineHours: String(engineHours ?? ''),
+  odometerKm: String(odometerKm ?? ''),
+});
+
 /** Signing a visit off: by whom, with what remark, and when the unit is due again. */
 export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const navigate = useNavigate();
@@ -74,17 +85,21 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = file.visit.id;
   const recorder = useRecorder(visitId, file.visit.technician);
   const person = useAppSelector((state) => state.settings.person);
-  const proposed = proposedDue(judgement.disposition, todayText(), file.visit);
-  const { control, handleSubmit } = useForm<Typed, unknown, Closing>({
-    defaultValues: {
-      signedBy: person,
-      remark: '',
-      date: proposed.date,
-      engineHours: String(proposed.engineHours ?? ''),
-      odometerKm: String(proposed.odometerKm ?? ''),
-    },
+  const { data: unit } = useUnitQuery(file.unit.id);
+  const own = classRules(fleet?.classes ?? [], unit?.card.class ?? '').intervals;
+  const proposed = proposedDue(judgement.disposition, todayText(), file.visit, own);
+  const { control, handleSubmit, reset, getValues, formState } = useForm<Typed, unknown, Closing>({
+    defaultValues: { signedBy: person, remark: '', ...dueTyped(proposed) },
     resolver,
   });
+  const { dirtyFields } = formState;
+  const isDueTyped = (['date', 'engineHours', 'odometerKm'] as const).some((name) => dirtyFields[name] === true);
+  const { date: dueDate, engineHours: dueHours, odometerKm: dueKm } = dueTyped(proposed);
+  useEffect(() => {
+    // The shop's own intervals may come after the sheet is there; what somebody typed stands.
+    if (isDueTyped) return;
+    reset({ ...getValues(), date: dueDate, engineHours: dueHours, odometerKm: dueKm }, { keepDirtyValues: true });
+  }, [isDueTyped, dueDate, dueHours, dueKm, reset, getValues]);
   const close = async ({ signedBy, remark, date, engineHours, odometerKm }: Closing): Promise<void> => {
     await recorder.event({
       kind: 'closed',
@@ -102,6 +117,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const [closing, ask] = useOnce(async () => handleSubmit(close)());
   return (
     <VisitSheet detail={detail} judged={judged}>
+      <AskForForm control={control} />
       <Forms
         id="close"
         noValidate
@@ -117,7 +133,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               control={control}
               name="signedBy"
               label="Signed off by"
-              options={[['', 'choose a name'], ...(fleet?.people ?? []).map(({ name }) => [name, name] as const)]}
+              options={[['', 'choose a name'], ...namesHere(fleet).map((name) => [name, name] as const)]}
             />
           </Grid>
           <div style={{ marginTop: '0.8rem' }}>

@@ -14,6 +14,7 @@ import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { useAddUnitMutation, useFleetQuery, useSendBatchMutation, useUnitQuery } from '../api/api';
 import { failureOf, isNotFound } from '../api/failure';
+import { openYards } from '../fleet/fleetLists';
 import { dayTimeText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
@@ -66,7 +67,7 @@ const Preview = ({ file }: { file: VisitFile }) => {
   const [failure, setFailure] = useState<string | null>(null);
   const judgement = judge(file);
   const unknown = isNotFound(unit.error);
-  const yard = yardId === '' ? (fleet?.yards[0]?.yardId ?? '') : yardId;
+  const yard = yardId === '' ? (openYards(fleet)[0]?.[0] ?? '') : yardId;
   const said = (error: Parameters<typeof failureOf>[0], isIn: string): string => {
     const why = failureOf(error);
     if (why.kind === 'unreached') return `${why.words} ${isIn}`;
@@ -117,12 +118,7 @@ const Preview = ({ file }: { file: VisitFile }) => {
       {unknown ? (
         <section>
           <p>{file.unit.id} is not registered here. It is added from the file.</p>
-          <ChoiceField
-            label="Yard"
-            value={yard}
-            onChange={setYardId}
-            options={(fleet?.yards ?? []).map(({ yardId: id, name }) => [id, name] as const)}
-          />
+          <ChoiceField label="Yard" value={yard} onChange={setYardId} options={openYards(fleet)} />
         </section>
       ) : null}
       {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}

@@ -86,7 +86,7 @@ const ReadWith = () => {
 /** Who, why, how cold, how many hours, and the cautions. */
 const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => void }) => {
   const dispatch = useAppDispatch();
-  const { form, people, profile, reason, hands, starting, askToStart } = preparing;
+  const { form, names, profile, reason, hands, starting, askToStart } = preparing;
   const { control, trigger, setValue, watch, formState } = form;
   const number = (key: keyof typeof RANGE, label: string) => (
     <NumberLine control={control} name={key} label={label} unit={RANGE[key].unit} signed={RANGE[key].min < 0} />
@@ -114,7 +114,7 @@ const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => v
                   field.onChange(value);
                   dispatch(personChosen(value));
                 }}
-                options={[['', 'choose a name'], ...people.map(({ name }) => [name, name] as const)]}
+                options={[['', 'choose a name'], ...names.map((name) => [name, name] as const)]}
                 error={fieldState.error?.message}
               />
             )}

@@ -1,5 +1,6 @@
 import type { UnitDetail } from '@vaktman/contract';
 import {
+  classRules,
   handsNeeded,
   intakeOrder,
   judge,
@@ -16,6 +17,7 @@ import { v7 } from 'uuid';
 import { useFleetQuery, useUnitPartsQuery } from '../api/api';
 import { instantNow } from '../control/dates';
 import { useOnce } from '../control/useOnce';
+import { namesHere } from '../fleet/fleetLists';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch, useAppSelector } from '../store';
 import { conditionsChanged } from './conditionsSlice';
@@ -71,11 +73,12 @@ export const usePrepare = (data: UnitDetail) => {
     const { technician, ambientC, batteryC, engineHours, odometerKm, complaint } = prepared;
     const seen = symptomsFor(prepared, repeats);
     const used = prepared.profile ?? kept;
+    const { limits } = classRules(fleet.data?.classes ?? [], data.card.class ?? '');
     await outbox.record({
       kind: 'visit',
       opening: {
         unit: data.unit,
-        method: { profile: used, kept: keptMethod(used) },
+        method: { profile: used, kept: keptMethod(used), ...(Object.keys(limits).length === 0 ? {} : { limits }) },
         visit: {
           id: visitId,
           at,
@@ -112,7 +115,7 @@ export const usePrepare = (data: UnitDetail) => {
   );
   return {
     form,
-    people: fleet.data?.people ?? [],
+    names: namesHere(fleet.data),
     profile,
     profileFrom,
     reason,

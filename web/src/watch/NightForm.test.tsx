@@ -7,8 +7,8 @@ import { NightForm } from './NightForm';
 
 const server = standServer();
 const YARDS = [
-  { yardId: 'lower', name: 'Lower Yard', timeZone: 'Europe/Oslo' },
-  { yardId: 'summit', name: 'Summit Station', timeZone: 'Europe/Oslo' },
+  { yardId: 'lower', name: 'Lower Yard', endedAt: null },
+  { yardId: 'summit', name: 'Summit Station', endedAt: null },
 ];
 const form = (close = vi.fn()) => ({
   close,

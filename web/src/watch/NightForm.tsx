@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import * as z from 'zod';
 import { useTypeNightMutation } from '../api/api';
 import { problemText } from '../api/failure';
+import { AskForForm } from '../control/AskForForm';
 import { dayText, weekdayText } from '../control/dates';
 import { draftResolver, numberTyped } from '../control/draftForm';
 import { Choice, NumberLine } from '../control/formLines';
@@ -72,6 +73,7 @@ export const NightForm = ({
         void submit();
       }}
     >
+      <AskForForm control={control} />
       <Choice
         control={control}
         name="yardId"

@@ -1,13 +1,12 @@
 import type { Fleet, Watch, Weather } from '@vaktman/contract';
 import { DISPOSITION_WORDS, DISPOSITIONS } from '@vaktman/core';
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { Input, Label, SearchField } from 'react-aria-components';
 import { useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { dateAfter, todayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
-import { KeyLink } from '../control/Key';
 import { usePrinting } from '../control/usePrinting';
 import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
@@ -31,6 +30,9 @@ import { WatchSide } from './WatchSide';
 import { Worklist } from './Worklist';
 import { answerWords, doneWords, nightWords } from './watchWords';
 import { Answer, Empty, Headline, Main, Sheet, Toggle, Tools, Yards } from './watchStyle';
+
+/** Seen once in the life of a fleet. */
+const EmptyFleet = lazy(async () => ({ default: (await import('./EmptyFleet')).EmptyFleet }));
 
 const SORT_WORDS: Readonly<Record<Sort, string>> = {
   need: 'needs most',
@@ -72,6 +74,11 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
   const lines = useMemo(
     () => watchLines(units, fleet.yards, { search, standing, yardId, cold, sort, done }),
     [units, fleet.yards, search, standing, yardId, cold, sort, done],
+  );
+  const yards = useMemo(
+    () =>
+      fleet.yards.filter(({ yardId: id, endedAt }) => endedAt == null || units.some(({ row }) => row.yardId === id)),
+    [fleet.yards, units],
   );
   const night = nightWords(nights);
   const counts = countByAnswer(units);
@@ -122,9 +129,9 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
               <Input placeholder="P-07, loader, weak …" />
             </SearchField>
           </form>
-          {fleet.yards.length < 2 ? null : (
+          {yards.length < 2 ? null : (
             <Yards role="group" aria-label="Yard">
-              {fleet.yards.map((yard) => (
+              {yards.map((yard) => (
                 <Toggle
                   key={yard.yardId}
                   isSelected={yardId === yard.yardId}
@@ -151,22 +158,11 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
             When this is done
           </Toggle>
         </Tools>
-        {watch.units.length === 0 ? (
-          <Empty>
-            No unit is registered yet. Add the first one, then start a visit on it.
-            <br />
-            <br />
-            <KeyLink to="/units/new">Add a unit</KeyLink>
-          </Empty>
+        <ComingCold weather={weather ?? NIGHTS_PENDING} yards={yards} nights={nights} dates={dates} />
+        {lines.length === 0 ? (
+          <Empty>Nothing matches. Clear the search or choose another standing.</Empty>
         ) : (
-          <>
-            <ComingCold weather={weather ?? NIGHTS_PENDING} yards={fleet.yards} nights={nights} dates={dates} />
-            {lines.length === 0 ? (
-              <Empty>Nothing matches. Clear the search or choose another standing.</Empty>
-            ) : (
-              <WatchList lines={lines} nights={nights} today={today} />
-            )}
-          </>
+          <WatchList lines={lines} nights={nights} today={today} />
         )}
       </Main>
       <WatchSide units={units} rows={watch.units} night={night} today={today} done={after} />
@@ -181,6 +177,12 @@ export const WatchView = () => {
   const weather = useWeatherQuery();
   const failed = watch.isError || fleet.isError;
   useViewTitle('Watch');
+  if (watch.data?.units.length === 0 && fleet.data !== undefined)
+    return (
+      <Suspense fallback={<Loading />}>
+        <EmptyFleet name={fleet.data.name} />
+      </Suspense>
+    );
   return (
     <>
       {watch.data !== undefined && fleet.data !== undefined ? (

@@ -32,7 +32,7 @@ it('has every unit with a box for each thing to do, and what helps one that will
     nights,
     false,
   );
-  const lines = watchLines(units, [{ yardId: 'lower', name: 'Lower Yard' }], FILTER);
+  const lines = watchLines(units, [{ yardId: 'lower', name: 'Lower Yard', endedAt: null }], FILTER);
   show(<Worklist lines={lines} night="on Wednesday night" today="2026-11-27" />);
   const [, , ...rows] = screen.getAllByRole('row');
   expect(rows.map((own) => own.querySelector('strong')?.textContent)).toEqual(['P-07', 'P-03']);

@@ -32,8 +32,8 @@ const part = (name: string, count = 1) => ({
   part: { name, count },
 });
 const yards = [
-  { yardId: 's', name: 'Summit Station' },
-  { yardId: 'l', name: 'Lower Yard' },
+  { yardId: 's', name: 'Summit Station', endedAt: null },
+  { yardId: 'l', name: 'Lower Yard', endedAt: null },
 ];
 const weather: Weather = {
   problem: null,

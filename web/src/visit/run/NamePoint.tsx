@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import * as z from 'zod';
+import { AskForForm } from '../../control/AskForForm';
 import { draftResolver } from '../../control/draftForm';
 import { TextLine } from '../../control/formLines';
 import { Key } from '../../control/Key';
@@ -52,6 +53,7 @@ export const NamePoint = ({
   if (!open) return <Key onPress={() => setOpen(true)}>Name a point between</Key>;
   return (
     <Form noValidate onSubmit={(event) => void submit(event)} aria-label="Name a point between">
+      <AskForForm control={control} />
       <TextLine control={control} name="point" label="What the probe touches there" />
       <Key type="submit">Keep</Key>
       <Key onPress={close}>Leave it</Key>

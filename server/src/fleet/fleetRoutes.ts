@@ -1,0 +1,56 @@
+import {
+  classesSchema,
+  dateCodesSchema,
+  demoRemovalSchema,
+  fleetDraftSchema,
+  methodChoiceSchema,
+} from '@vaktman/contract';
+import { Hono } from 'hono';
+import { withTransaction, type Pool } from '../database/pool';
+import { checkedBody } from '../http/body';
+import { markEveryOutlook } from '../outlook/outlookQueue';
+import { countDemo, removeDemo } from './demo';
+import { loadFleet, setClasses, setDateCodes, setFleetHead, setFleetProfile } from './fleetStore';
+
+/** The fleet itself: what it is called, by which method it judges, and its intervals and limits. */
+export const fleetRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+  const routes = new Hono();
+  routes.get('/', async (c) => c.json(await loadFleet(pool, await fleetId())));
+  routes.put('/', async (c) => {
+    const draft = await checkedBody(c, fleetDraftSchema);
+    const id = await fleetId();
+    await withTransaction(pool, async (db) => {
+      await setFleetHead(db, id, draft);
+      await markEveryOutlook(db);
+    });
+    return c.json(draft);
+  });
+  routes.put('/method', async (c) => {
+    const { profile } = await checkedBody(c, methodChoiceSchema);
+    const id = await fleetId();
+    await withTransaction(pool, async (db) => {
+      await setFleetProfile(db, id, profile);
+      await markEveryOutlook(db);
+    });
+    return c.json({ profile });
+  });
+  routes.put('/date-codes', async (c) => {
+    const { dateCodes } = await checkedBody(c, dateCodesSchema);
+    const id = await fleetId();
+    await withTransaction(pool, async (db) => setDateCodes(db, id, dateCodes));
+    return c.json({ dateCodes });
+  });
+  routes.put('/classes', async (c) => {
+    const { classes } = await checkedBody(c, classesSchema);
+    const id = await fleetId();
+    await withTransaction(pool, async (db) => setClasses(db, id, classes));
+    return c.json({ classes });
+  });
+  routes.get('/demo', async (c) => c.json(await countDemo(pool, await fleetId())));
+  routes.delete('/demo', async (c) => {
+    const { visitedToo } = await checkedBody(c, demoRemovalSchema);
+    const hasFleet = await removeDemo(pool, await fleetId(), visitedToo);
+    return c.json({ hasFleet });
+  });
+  return routes;
+};

@@ -1,0 +1,7 @@
+import { useChanges } from './useChanges';
+
+/** Hears what others change; draws nothing. */
+export const Changes = () => {
+  useChanges();
+  return null;
+};

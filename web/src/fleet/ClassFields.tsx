@@ -1,0 +1,99 @@
+import { DISPOSITION_WORDS, DISPOSITIONS, LIMIT_NAMES, LIMITS, limitWords, USUAL_INTERVALS } from '@vaktman/core';
+import { useFieldArray, type Control } from 'react-hook-form';
+import styled from 'styled-components';
+import { Choice, NumberLine, TextLine } from '../control/formLines';
+import { Key, QuietKey } from '../control/Key';
+import { PHONE } from '../theme/screen';
+import type { ClassesTyped } from './classForm';
+
+const Box = styled.div`
+  display: grid;
+  gap: 0.9rem;
+  padding: 1rem 0 1.4rem;
+  border-bottom: 2px solid var(--ink);
+`;
+const Row = styled.div`
+  display: grid;
+  grid-template-columns: 11rem repeat(3, minmax(0, 9rem)) minmax(0, 1fr);
+  gap: 0.8rem;
+  align-items: end;
+  strong {
+    padding-bottom: 0.7rem;
+  }
+  small {
+    padding-bottom: 0.8rem;
+    color: var(--ink-2);
+    font-size: 0.95rem;
+  }
+  ${PHONE} {
+    grid-template-columns: repeat(3, minmax(0, 1fr));
+    strong,
+    small {
+      grid-column: 1 / -1;
+      padding-bottom: 0;
+    }
+  }
+`;
+const LimitRow = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 26rem) minmax(0, 9rem) auto 1fr;
+  gap: 0.8rem;
+  align-items: end;
+  ${PHONE} {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+`;
+
+const LIMIT_OPTIONS = [
+  ['', 'choose a limit'],
+  ...LIMIT_NAMES.map((name) => [name, `${limitWords(name)}, ${LIMITS[name].unit}`]),
+] as [string, string][];
+
+/** One class of machine: when it is due again by how it left, and limits of the shop's own. */
+export const ClassFields = ({
+  control,
+  index,
+  remove,
+}: {
+  control: Control<ClassesTyped, unknown, unknown>;
+  index: number;
+  remove: () => void;
+}) => {
+  const limits = useFieldArray({ control, name: `classes.${index}.limits` });
+  return (
+    <Box role="group" aria-label={`Class ${index + 1}`}>
+      <LimitRow>
+        <TextLine control={control} name={`classes.${index}.name`} label="Class; empty: every machine without one" />
+        <span />
+        <QuietKey onPress={remove}>Remove this class</QuietKey>
+      </LimitRow>
+      {DISPOSITIONS.map((left) => {
+        const { days, hours, km } = USUAL_INTERVALS[left];
+        return (
+          <Row key={left} role="group" aria-label={DISPOSITION_WORDS[left]}>
+            <strong>{DISPOSITION_WORDS[left]}</strong>
+            <NumberLine control={control} name={`classes.${index}.intervals.${left}.days`} label="Days" unit="d" />
+            <NumberLine control={control} name={`classes.${index}.intervals.${left}.hours`} label="Hours" unit="h" />
+            <NumberLine control={control} name={`classes.${index}.intervals.${left}.km`} label="Distance" unit="km" />
+            <small>
+              usually {days} d{hours === 0 ? '' : `, ${hours} h`}
+              {km === 0 ? '' : `, ${km} km`}
+            </small>
+          </Row>
+        );
+      })}
+      {limits.fields.map(({ id }, at) => (
+        <LimitRow key={id} role="group" aria-label={`Limit ${at + 1}`}>
+          <Choice control={control} name={`classes.${index}.limits.${at}.name`} label="Limit" options={LIMIT_OPTIONS} />
+          <NumberLine control={control} name={`classes.${index}.limits.${at}.value`} label="Figure" />
+          <QuietKey onPress={() => limits.remove(at)}>Remove</QuietKey>
+        </LimitRow>
+      ))}
+      <div>
+        <Key type="button" onPress={() => limits.append({ name: '', value: '' })}>
+          Add a limit
+        </Key>
+      </div>
+    </Box>
+  );
+};

@@ -1,0 +1,124 @@
+// @vitest-environment jsdom
+import { screen, waitFor, within } from '@testing-library/react';
+import { Link } from 'react-router';
+import { describe, expect, it } from 'vitest';
+import { FLEET, standServer } from '../../test/standServer';
+import { show } from '../../test/show';
+import { FleetView } from './FleetView';
+
+const server = standServer();
+const shown = (fleet: object = FLEET) => {
+  server.answers['GET /api/fleet'] = { body: fleet };
+  return show(
+    <>
+      <FleetView />
+      <Link to="/elsewhere">elsewhere</Link>
+    </>,
+  );
+};
+const sent = (method: string, path: string): unknown =>
+  server.asked.find((asked) => asked.method === method && asked.path === path)?.body;
+
+describe('yards', () => {
+  it('are added, and the line is empty again', async () => {
+    server.answers['POST /api/yards'] = { status: 201, body: { yardId: 'new' } };
+    const { user } = shown();
+    const line = within(await screen.findByRole('form', { name: 'Add a yard' }));
+    await user.click(line.getByRole('button', { name: 'Add' }));
+    expect(await line.findByText('expected a name')).toBeTruthy();
+    expect(sent('POST', '/api/yards')).toBeUndefined();
+    await user.type(line.getByLabelText('New yard'), '  Summit Station ');
+    await user.click(line.getByRole('button', { name: 'Add' }));
+    await waitFor(() => expect(sent('POST', '/api/yards')).toEqual({ name: 'Summit Station' }));
+    await waitFor(() => expect((line.getByLabelText('New yard') as HTMLInputElement).value).toBe(''));
+  });
+  it('stay open while something stands there, in the words of the server', async () => {
+    server.answers['PUT /api/yards/lower/ending'] = {
+      status: 409,
+      body: {
+        type: 'about:blank',
+        title: 'The yard stays open.',
+        status: 409,
+        problems: [{ path: 'ended', message: 'P-07 stands there; expected a yard without units' }],
+      },
+    };
+    const { user } = shown();
+    const line = within(await screen.findByRole('form', { name: 'Lower Yard' }));
+    await user.click(line.getByRole('button', { name: 'Close it' }));
+    expect((await screen.findByRole('alert')).textContent).toBe('P-07 stands there; expected a yard without units');
+  });
+  it('that were closed say since when, and can be opened again', async () => {
+    server.answers['PUT /api/yards/lower/ending'] = { body: { ended: false } };
+    const { user } = shown({
+      ...FLEET,
+      yards: [{ yardId: 'lower', name: 'Lower Yard', endedAt: '2026-11-20T09:00:00.000Z' }],
+    });
+    const line = within(await screen.findByRole('form', { name: 'Lower Yard' }));
+    expect(line.getByText(/^closed 20 Nov/)).toBeTruthy();
+    await user.click(line.getByRole('button', { name: 'Open again' }));
+    await waitFor(() => expect(sent('PUT', '/api/yards/lower/ending')).toEqual({ ended: false }));
+  });
+});
+
+describe('leaving', () => {
+  it('asks when any of the many forms of the page was filled, and not when none was', async () => {
+    const first = shown();
+    await screen.findByRole('form', { name: 'Lower Yard' });
+    await first.user.type(screen.getByLabelText('New yard'), 'Summit');
+    await first.user.click(screen.getByRole('link', { name: 'elsewhere' }));
+    expect(screen.getByRole('alertdialog').textContent).toContain('Leave without saving?');
+    await first.user.click(screen.getByRole('button', { name: 'Stay and save' }));
+    expect((screen.getByLabelText('New yard') as HTMLInputElement).value).toBe('Summit');
+    first.unmount();
+
+    const second = shown();
+    await screen.findByRole('form', { name: 'Lower Yard' });
+    await second.user.click(screen.getByRole('link', { name: 'elsewhere' }));
+    expect(second.router.state.location.pathname).toBe('/elsewhere');
+  });
+});
+
+describe('classes of machine', () => {
+  it('keep an interval whole, and say where a figure is missing', async () => {
+    server.answers['PUT /api/fleet/classes'] = { body: {} };
+    const { user } = shown();
+    await user.click(await screen.findByRole('button', { name: 'Add a class' }));
+    const group = within(screen.getByRole('group', { name: 'Class 1' }));
+    await user.type(group.getByLabelText('Class; empty: every machine without one'), 'Plough truck');
+    const ready = within(group.getByRole('group', { name: /^ready$/i }));
+    await user.type(ready.getByLabelText(/Hours/), '250');
+    await user.click(screen.getByRole('button', { name: 'Save the classes' }));
+    expect(await ready.findByText(/whole number of days|missing/)).toBeTruthy();
+    await user.type(ready.getByLabelText(/Days/), '90');
+    await user.click(screen.getByRole('button', { name: 'Save the classes' }));
+    await waitFor(() =>
+      expect(sent('PUT', '/api/fleet/classes')).toEqual({
+        classes: [{ name: 'Plough truck', intervals: { ready: { days: 90, hours: 250, km: 0 } }, limits: {} }],
+      }),
+    );
+  });
+});
+
+describe('the demo', () => {
+  it('is taken away only after it is said what goes and what stays', async () => {
+    server.answers['GET /api/fleet/demo'] = {
+      body: { units: 14, batteries: 40, visits: 100, visited: ['P-07'], ownUnits: 1, ownBatteries: 2, ownVisits: 1 },
+    };
+    server.answers['DELETE /api/fleet/demo'] = { body: { hasFleet: true } };
+    const { user } = shown({ ...FLEET, demo: true });
+    await user.click(await screen.findByRole('button', { name: 'Take the demo away' }));
+    const sheet = within(await screen.findByRole('alertdialog'));
+    expect(await sheet.findByText(/14 made-up units go with 40 batteries and 100 visits/)).toBeTruthy();
+    expect(sheet.getByText(/1 unit of your own stays, with 2 batteries/)).toBeTruthy();
+    expect(sent('DELETE', '/api/fleet/demo')).toBeUndefined();
+    await user.click(sheet.getByRole('checkbox', { name: 'Also P-07, where a visit was made here' }));
+    await user.click(sheet.getByRole('button', { name: 'Take the demo away' }));
+    await waitFor(() => expect(sent('DELETE', '/api/fleet/demo')).toEqual({ visitedToo: true }));
+    await waitFor(() => expect(screen.queryByRole('alertdialog')).toBeNull());
+  });
+  it("is not spoken of in a fleet of one's own", async () => {
+    shown();
+    await screen.findByRole('form', { name: 'Lower Yard' });
+    expect(screen.queryByRole('button', { name: 'Take the demo away' })).toBeNull();
+  });
+});

@@ -1,0 +1,105 @@
+import {
+  beginningSchema,
+  changeListSchema,
+  demoCountSchema,
+  type Beginning,
+  type ChangeList,
+  type ChangeQuery,
+  type DemoCount,
+  type DemoRemoval,
+  type FleetDraft,
+  type NewFleet,
+  type YardDraft,
+} from '@vaktman/contract';
+import type { MachineClass } from '@vaktman/core';
+import { api } from '../api/api';
+
+const EVERYTHING = ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument'] as const;
+
+/** What is asked of the fleet itself, apart from the first view. */
+const fleetApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    beginning: build.query<Beginning, void>({
+      query: () => '/begin',
+      transformResponse: (body) => beginningSchema.parse(body),
+    }),
+    beginDemo: build.mutation<void, void>({
+      query: () => ({ url: '/begin/demo', method: 'POST', body: {} }),
+      invalidatesTags: EVERYTHING,
+    }),
+    beginFleet: build.mutation<void, NewFleet>({
+      query: (body) => ({ url: '/begin/fleet', method: 'POST', body }),
+      invalidatesTags: EVERYTHING,
+    }),
+    changeFleet: build.mutation<void, FleetDraft>({
+      query: (body) => ({ url: '/fleet', method: 'PUT', body }),
+      invalidatesTags: ['Fleet', 'Watch'],
+    }),
+    addYard: build.mutation<void, YardDraft>({
+      query: (body) => ({ url: '/yards', method: 'POST', body }),
+      invalidatesTags: ['Fleet', 'Weather'],
+    }),
+    changeYard: build.mutation<void, { yardId: string; draft: YardDraft }>({
+      query: ({ yardId, draft }) => ({ url: `/yards/${encodeURIComponent(yardId)}`, method: 'PUT', body: draft }),
+      invalidatesTags: ['Fleet'],
+    }),
+    endYard: build.mutation<void, { yardId: string; ended: boolean }>({
+      query: ({ yardId, ended }) => ({
+        url: `/yards/${encodeURIComponent(yardId)}/ending`,
+        method: 'PUT',
+        body: { ended },
+      }),
+      invalidatesTags: ['Fleet'],
+    }),
+    endPerson: build.mutation<void, { personId: string; ended: boolean }>({
+      query: ({ personId, ended }) => ({
+        url: `/people/${encodeURIComponent(personId)}/ending`,
+        method: 'PUT',
+        body: { ended },
+      }),
+      invalidatesTags: ['Fleet'],
+    }),
+    setClasses: build.mutation<void, readonly MachineClass[]>({
+      query: (classes) => ({ url: '/fleet/classes', method: 'PUT', body: { classes } }),
+      invalidatesTags: ['Fleet'],
+    }),
+    demoCount: build.query<DemoCount, void>({
+      query: () => '/fleet/demo',
+      transformResponse: (body) => demoCountSchema.parse(body),
+      keepUnusedDataFor: 0,
+    }),
+    removeDemo: build.mutation<void, DemoRemoval>({
+      query: (body) => ({ url: '/fleet/demo', method: 'DELETE', body }),
+      invalidatesTags: EVERYTHING,
+    }),
+    keptChanges: build.infiniteQuery<
+      ChangeList,
+      Partial<Record<'unitId' | 'thing' | 'thingId', string | undefined>>,
+      ChangeQuery['before'] | null
+    >({
+      infiniteQueryOptions: { initialPageParam: null, getNextPageParam: ({ next }) => next ?? undefined },
+      query: ({ queryArg, pageParam }) => ({
+        url: '/changes/kept',
+        params: Object.fromEntries(
+          Object.entries({ ...queryArg, before: pageParam ?? undefined }).filter(([, value]) => value !== undefined),
+        ),
+      }),
+      transformResponse: (body) => changeListSchema.parse(body),
+      keepUnusedDataFor: 0,
+    }),
+  }),
+});
+export const {
+  useBeginningQuery,
+  useBeginDemoMutation,
+  useBeginFleetMutation,
+  useChangeFleetMutation,
+  useAddYardMutation,
+  useChangeYardMutation,
+  useEndYardMutation,
+  useEndPersonMutation,
+  useSetClassesMutation,
+  useDemoCountQuery,
+  useRemoveDemoMutation,
+  useKeptChangesInfiniteQuery,
+} = fleetApi;

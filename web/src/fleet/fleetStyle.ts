@@ -1,0 +1,25 @@
+import styled from 'styled-components';
+import { PHONE } from '../theme/screen';
+
+/** Fields and keys of one thing beside one another. */
+export const Line = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 1.4fr) 6rem 9rem;
+  gap: 0.8rem;
+  align-items: start;
+  /* Beside their fields, which have a label above them; what is wrong stands below and moves nothing. */
+  > button,
+  > p {
+    margin-top: 1rem;
+  }
+  padding: 0.6rem 0;
+  border-bottom: 1px solid var(--rule);
+  ${PHONE} {
+    grid-template-columns: 1fr 1fr;
+  }
+`;
+/** Why something was not done. */
+export const Wrong = styled.p`
+  color: var(--failed);
+  font-weight: 680;
+`;

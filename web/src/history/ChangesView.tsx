@@ -1,0 +1,136 @@
+import type { ChangeEntry } from '@vaktman/contract';
+import { Link, useSearchParams } from 'react-router';
+import styled from 'styled-components';
+import { useKeptChangesInfiniteQuery } from '../fleet/fleetApi';
+import { failedWords } from '../api/failure';
+import { clockTimeText, dayText } from '../control/dates';
+import { Key } from '../control/Key';
+import { Failed, Loading } from '../frame/Failed';
+import { useViewTitle } from '../frame/useViewTitle';
+import { PHONE } from '../theme/screen';
+import { fieldChanges, THING_WORDS } from './changeWords';
+
+const Sheet = styled.main`
+  padding: 1.4rem 1.5rem 3rem;
+  display: grid;
+  gap: 1rem;
+  max-width: 70rem;
+  h2 {
+    font-size: 2rem;
+  }
+  > button {
+    justify-self: start;
+  }
+`;
+const Entry = styled.li`
+  display: grid;
+  grid-template-columns: 13rem minmax(0, 1fr);
+  gap: 0.2rem 1.4rem;
+  padding: 0.8rem 0;
+  border-top: 1px solid var(--rule);
+  time {
+    color: var(--ink-2);
+  }
+  strong {
+    font-size: 1.15rem;
+  }
+  dl {
+    grid-column: 2;
+    display: grid;
+    grid-template-columns: minmax(0, 16rem) minmax(0, 1fr);
+    gap: 0.1rem 1rem;
+    margin: 0;
+  }
+  dt {
+    color: var(--ink-2);
+  }
+  dd {
+    margin: 0;
+    overflow-wrap: anywhere;
+  }
+  del {
+    color: var(--ink-2);
+  }
+  ${PHONE} {
+    grid-template-columns: minmax(0, 1fr);
+    dl {
+      grid-column: 1;
+      grid-template-columns: minmax(0, 1fr);
+    }
+  }
+`;
+
+const VERB_WORDS = { added: 'added', changed: 'changed', removed: 'removed' } as const;
+
+const Named = ({ thing, thingId, unitId }: ChangeEntry) => {
+  if (thing === 'battery') return <Link to={`/batteries/${encodeURIComponent(thingId)}`}>Battery</Link>;
+  if (unitId !== null && thing === 'unit') return <Link to={`/units/${encodeURIComponent(unitId)}`}>{unitId}</Link>;
+  return <>{thing === 'night' ? `${THING_WORDS.night} ${thingId}` : THING_WORDS[thing]}</>;
+};
+
+const EntryLine = ({ entry }: { entry: ChangeEntry }) => (
+  <Entry>
+    <time dateTime={entry.at}>
+      {dayText(entry.at)}, {clockTimeText(entry.at)}
+    </time>
+    <span>
+      <strong>
+        <Named {...entry} /> {VERB_WORDS[entry.verb]}
+      </strong>
+      {entry.unitId === null || entry.thing === 'unit' ? '' : `, ${entry.unitId}`}
+      {entry.person === '' ? ', nobody was named' : ` by ${entry.person}`}
+    </span>
+    <dl>
+      {fieldChanges(entry).map(({ field, before, after }) => (
+        <div key={field} style={{ display: 'contents' }}>
+          <dt>{field}</dt>
+          <dd>
+            {before === '' ? null : (
+              <>
+                <del>{before}</del>{' '}
+              </>
+            )}
+            {after === '' ? (before === '' ? '' : 'taken away') : after}
+          </dd>
+        </div>
+      ))}
+    </dl>
+  </Entry>
+);
+
+/** Who changed what, and when: of everything, or of one unit or thing. Kept for ever. */
+export const ChangesView = () => {
+  const [parameters] = useSearchParams();
+  const [unitId, thing, thingId] = ['unitId', 'thing', 'thingId'].map((name) => parameters.get(name) ?? undefined);
+  const changes = useKeptChangesInfiniteQuery({ unitId, thing, thingId });
+  useViewTitle(unitId === undefined ? 'Changes' : `Changes, ${unitId}`);
+  if (changes.data === undefined && changes.isError)
+    return (
+      <Failed
+        title="The changes could not be loaded"
+        words={failedWords(changes.error)}
+        again={() => void changes.refetch()}
+      />
+    );
+  if (changes.data === undefined) return <Loading />;
+  const entries = changes.data.pages.flatMap((page) => page.entries);
+  return (
+    <Sheet>
+      <h2>{unitId === undefined ? 'What was changed' : `What was changed at ${unitId}`}</h2>
+      {entries.length === 0 ? (
+        <p>Nothing was changed yet. What visits read is in their records.</p>
+      ) : (
+        <ol>
+          {entries.map((entry) => (
+            <EntryLine key={entry.entryId} entry={entry} />
+          ))}
+        </ol>
+      )}
+      {changes.hasNextPage ? (
+        <Key isPending={changes.isFetchingNextPage} onPress={() => changes.fetchNextPage()}>
+          Show earlier ones
+        </Key>
+      ) : null}
+    </Sheet>
+  );
+};
