@@ -6,9 +6,10 @@ import { Children } from './setup/children.mjs';
 import { startOptions } from './setup/options.mjs';
 import { startOver } from './setup/fresh.mjs';
 import { ensurePackages } from './setup/packages.mjs';
-import { dataFolder, startPostgres } from './setup/postgres.mjs';
+import { dataFolder, ensurePrograms, startPostgres } from './setup/postgres.mjs';
 import { root } from './setup/root.mjs';
 import { isFree, portFrom, startServer } from './setup/server.mjs';
+import { keepBeforeUpgrade } from './setup/upgrade.mjs';
 
 /** A part that ends by itself is started again, unless it does so over and over. */
 const TRIES_A_MINUTE = 6;
@@ -90,11 +91,18 @@ try {
   const { ensureBuild } = await import('./build.mjs');
   await ensureBuild();
   let databaseUrl = given;
+  let programs = null;
   if (given === undefined) {
     const database = await startPostgres(data, { children });
-    databaseUrl = database.url;
+    ({ url: databaseUrl, programs } = database);
     keepRunning('database', database, () => startPostgres(data, { children, port: database.port }));
   }
+  await keepBeforeUpgrade({
+    programs: () => programs ?? ensurePrograms(),
+    url: databaseUrl,
+    folder: join(data, 'backups'),
+    say,
+  });
   if (options.isPortGiven && !(await isFree(options.port, host)))
     throw new Error(`PORT: ${options.port} on ${host} is taken. Expected a free one.`);
   const port = await portFrom(options.port, host);

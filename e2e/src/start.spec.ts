@@ -114,6 +114,15 @@ test('starts empty with the demo to be had, keeps the data, starts over when tol
       expect((await addUnit(first, 'X-1')).status).toBe(201);
       const databasePid = databasePidOf(data);
       expect(startOf(data)).toEqual({ status: 0, said: `Vaktman already runs at ${first.url}\n` });
+      const restored = spawnSync(process.execPath, ['scripts/restore.mjs', 'package.json'], {
+        cwd: root,
+        env: { ...process.env, DATABASE_URL: undefined, VAKTMAN_DATA: data } as NodeJS.ProcessEnv,
+        encoding: 'utf8',
+      });
+      expect([restored.status, restored.stderr]).toEqual([
+        1,
+        `Vaktman runs on this data at ${first.url}. Stop it first, then restore.\n`,
+      ]);
       expect(await interrupt(first)).toBe(0);
       expect(lives(databasePid)).toBe(false);
       expect(existsSync(join(data, 'postgres/postmaster.pid'))).toBe(false);
@@ -129,7 +138,7 @@ test('starts empty with the demo to be had, keeps the data, starts over when tol
       writeFileSync(join(data, 'postgres/postmaster.pid'), `${process.pid}\n/x\n0\n5432\n`);
       const third = await start(data, '--fresh');
       expect(third.said()).toMatch(/Starting over: 15 units and \d+ visits are wiped\. A dump is kept in /);
-      expect(readdirSync(join(data, 'dumps'))).toHaveLength(1);
+      expect(readdirSync(join(data, 'backups'))).toHaveLength(1);
       expect(await (await fetch(`${third.url}/api/begin`)).json()).toEqual({ hasFleet: false, hasDemo: true });
       await interrupt(third);
     } finally {

@@ -26,10 +26,10 @@ const read = (file) => {
   }
 };
 
-/** True when the process that claimed a folder still is a start command of ours, not another that got its number. */
+/** True when the process that claimed a folder still is a command of ours that starts or restores, not another that got its number. */
 const isLive = (claim) => {
   const command = claim === null ? null : commandOf(claim.pid);
-  return command !== null && (command === '' || command.includes('start.mjs'));
+  return command !== null && (command === '' || /(start|restore)\.mjs/.test(command));
 };
 
 /**

@@ -26,7 +26,7 @@ const findPrograms = () => {
 };
 
 /** Debian's PostgreSQL programs, installed when missing. As an ordinary user the command to run is told instead. */
-const ensurePrograms = () => {
+export const ensurePrograms = () => {
   const found = findPrograms();
   if (found !== null) return found;
   if (!isRoot) {
@@ -231,6 +231,7 @@ export async function startPostgres(folder, { durable = true, children = new Chi
       adminUrl: keeperUrl(made.database),
       port,
       programs,
+      role: ROLE,
     };
   };
   const already = runningPort(cluster);
