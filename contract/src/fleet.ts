@@ -130,3 +130,10 @@ export const fleetSchema = z.object({
   people: z.array(personSchema),
 });
 export type Fleet = z.infer<typeof fleetSchema>;
+
+/** Yards whose due dates can be read by a calendar, and since when. */
+export const calendarsSchema = z.object({
+  calendars: z.array(z.object({ yardId: z.string(), madeAt: z.string() })),
+});
+/** The address of a calendar, told once. */
+export const calendarMadeSchema = z.object({ path: z.string() });

@@ -8,17 +8,19 @@ import type { Logger } from 'pino';
 import { applyBatch } from './batch/applyBatch';
 import { batteryRoutes } from './battery/batteryRoute';
 import type { ChangeHub } from './change/changeHub';
+import { calendarFeed, calendarRoutes } from './calendar/calendarRoutes';
 import { changeAnswer } from './change/changeRoute';
 import { listChanges } from './change/changeStore';
 import { isDatabaseAway } from './database/failure';
 import type { Pool } from './database/pool';
 import { sqlState } from './database/sqlState';
+import { exportRoutes } from './export/exportRoutes';
 import { beginRoutes } from './fleet/beginRoutes';
 import { fleetRoutes } from './fleet/fleetRoutes';
 import { findFleetId } from './fleet/fleetStore';
 import { healthAnswer } from './health/healthRoute';
 import { checkedBody } from './http/body';
-import { door, doorNames, type DoorNames } from './http/door';
+import { door, doorNames, WHOLE_RECORD_PATH, type DoorNames } from './http/door';
 import { ClientError, problemAnswer } from './http/problem';
 import { checkedQuery } from './http/query';
 import { StreamCount } from './http/streamCount';
@@ -78,7 +80,8 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
       {
         requestId: c.get('requestId'),
         method: c.req.method,
-        path: c.req.path,
+        // Whoever reads a log is not to read a calendar by it.
+        path: c.req.path.replace(/^\/calendar\/.*/, '/calendar/*'),
         status: c.res.status,
         ms: Math.round(performance.now() - started),
       },
@@ -106,6 +109,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
     c.req.path.endsWith('/feed') || c.req.path === '/api/changes' ? next() : compress({ threshold: 4096 })(c, next),
   );
   app.use('/api/*', (c, next) => {
+    if (c.req.path === WHOLE_RECORD_PATH) return next();
     const maxSize = c.req.path === '/api/units/many' ? MAX_LIST_BYTES : MAX_BODY_BYTES;
     return bodyLimit({
       maxSize,
@@ -118,8 +122,14 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   });
 
   app.use('/api/*', who);
-  app.route('/api/begin', beginRoutes(pool, demoFile ?? null));
+  app.route(
+    '/api/begin',
+    beginRoutes(pool, demoFile ?? null, (error) => log.error({ err: error }, 'rebuild failed')),
+  );
   app.route('/api/fleet', fleetRoutes(pool, fleetId));
+  app.route('/calendar', calendarFeed(pool, publicAddress ?? null));
+  app.route('/api/calendars', calendarRoutes(pool, fleetId));
+  app.route('/api/export', exportRoutes(pool, fleetId));
   app.route('/api/yards', yardRoutes(pool, fleetId));
   app.route('/api/people', peopleRoutes(pool, fleetId));
   app.get('/api/changes/kept', async (c) =>

@@ -4,14 +4,14 @@ import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { importArchive } from '../archive/importArchive';
 import { withTransaction, type Pool } from '../database/pool';
+import { bringWhole } from '../export/bringWhole';
+import { rebuild } from '../outlook/rebuild';
 import { sqlState } from '../database/sqlState';
 import { checkedBody } from '../http/body';
 import { ClientError } from '../http/problem';
-import { findFleetId, insertFleet } from './fleetStore';
+import { findFleetId, holdBeginning, insertFleet } from './fleetStore';
 
 const UNIQUE_VIOLATION = '23505';
-/** Two presses at once begin one fleet: whoever holds this begins it. Any number will do that all servers take. */
-const BEGIN_LOCK = 7_214_090_113;
 
 const hasOne = (): ClientError => new ClientError(409, 'There is a fleet here already. Nothing was stored.');
 
@@ -31,8 +31,9 @@ export const loadDemo = async (pool: Pool, file: string): Promise<boolean> => {
 /**
  * The first page of an empty database: look at the made-up fleet, or begin one's own.
  * @param demoFile the made-up fleet; null where it is not to be had
+ * @param onLaterError told what goes wrong after an answer was given
  */
-export const beginRoutes = (pool: Pool, demoFile: string | null): Hono => {
+export const beginRoutes = (pool: Pool, demoFile: string | null, onLaterError: (error: unknown) => void): Hono => {
   const routes = new Hono();
   routes.get('/', async (c) => {
     const answer: Beginning = { hasFleet: (await findFleetId(pool)) !== null, hasDemo: demoFile !== null };
@@ -47,7 +48,7 @@ export const beginRoutes = (pool: Pool, demoFile: string | null): Hono => {
     const { name, timeZone, yards, people } = await checkedBody(c, newFleetSchema);
     const fleetId = randomUUID();
     await withTransaction(pool, async (db) => {
-      await db.query('SELECT pg_advisory_xact_lock($1)', [BEGIN_LOCK]);
+      await holdBeginning(db);
       if ((await findFleetId(db)) !== null) throw hasOne();
       await insertFleet(db, {
         fleetId,
@@ -62,6 +63,14 @@ export const beginRoutes = (pool: Pool, demoFile: string | null): Hono => {
       });
     });
     return c.json({ fleetId }, 201);
+  });
+  routes.post('/record', async (c) => {
+    const body = c.req.raw.body;
+    if (body === null) throw new ClientError(422, 'Nothing was brought here: the body is empty.');
+    const rows = await bringWhole(pool, body);
+    // What is computed from the facts follows; a server that ends before goes on with it when it starts.
+    rebuild(pool).catch(onLaterError);
+    return c.json({ rows }, 201);
   });
   return routes;
 };

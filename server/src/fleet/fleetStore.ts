@@ -12,6 +12,14 @@ export const findFleetId = async (db: Queryable): Promise<string | null> => {
   return rows[0]?.fleetId ?? null;
 };
 
+/** Two presses at once begin one fleet: whoever holds this begins it. Any number will do that all servers take. */
+const BEGIN_LOCK = 7_214_090_113;
+
+/** Lets nobody else begin a fleet until the transaction ends. */
+export const holdBeginning = async (db: Queryable): Promise<void> => {
+  await db.query('SELECT pg_advisory_xact_lock($1)', [BEGIN_LOCK]);
+};
+
 /** The fleet with its yards and people, or null when the id is not known. */
 export const loadFleet = async (db: Queryable, fleetId: string): Promise<Fleet | null> => {
   const { rows } = await db.query<Omit<Fleet, 'fleetId' | 'yards' | 'people'>>(

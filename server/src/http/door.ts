@@ -7,6 +7,9 @@ export interface DoorNames {
   readonly hosts: ReadonlySet<string>;
 }
 
+/** The one place that takes lines of JSON, of any length. */
+export const WHOLE_RECORD_PATH = '/api/begin/record';
+
 const LOOPBACK_NAMES = ['localhost', '127.0.0.1', '[::1]'] as const;
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -63,8 +66,14 @@ export const door =
         (origin !== undefined && !isOwnOrigin(origin, names))
       )
         return problemAnswer(c, 403, 'Nothing was stored: the request comes from another page.');
-      if (!/^application\/json\b/i.test(c.req.header('content-type') ?? ''))
-        return problemAnswer(c, 415, 'Nothing was stored: expected the content type application/json.');
+      // Neither can be sent by a page of somebody else's without being asked about first.
+      const type = c.req.path === WHOLE_RECORD_PATH ? /^application\/x-ndjson\b/i : /^application\/json\b/i;
+      if (!type.test(c.req.header('content-type') ?? ''))
+        return problemAnswer(
+          c,
+          415,
+          `Nothing was stored: expected the content type ${c.req.path === WHOLE_RECORD_PATH ? 'application/x-ndjson' : 'application/json'}.`,
+        );
     }
     await next();
     return undefined;

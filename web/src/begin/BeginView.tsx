@@ -5,6 +5,7 @@ import { problemText } from '../api/failure';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
 import { useViewTitle } from '../frame/useViewTitle';
 import { PHONE } from '../theme/screen';
+import { BringRecord } from './BringRecord';
 import { NewFleetForm } from './NewFleetForm';
 
 const Sheet = styled.main`
@@ -89,6 +90,7 @@ export const BeginView = () => {
               </section>
             )}
           </Ways>
+          <BringRecord failed={setFailure} />
           {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
         </>
       )}

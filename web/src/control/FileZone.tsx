@@ -26,11 +26,14 @@ const Choose = styled(Button)`
   }
 `;
 
-/** A file of separated values, chosen by a press or dropped. */
+const SEPARATED = ['.csv', '.txt', '.tsv', 'text/*'] as const;
+
+/** A file, of separated values where nothing else is said, chosen by a press or dropped. */
 export const FileZone = ({
   label,
   isNext,
   take,
+  accepts = SEPARATED,
   children,
 }: {
   /** What is dropped here, for who cannot see it. */
@@ -38,6 +41,8 @@ export const FileZone = ({
   /** True where taking a file is the next thing to do. */
   readonly isNext: boolean;
   readonly take: (file: File) => void;
+  /** Endings and types of what is taken. */
+  readonly accepts?: readonly string[];
   readonly children: ReactNode;
 }) => (
   <Zone
@@ -48,7 +53,7 @@ export const FileZone = ({
     }}
   >
     <FileTrigger
-      acceptedFileTypes={['.csv', '.txt', '.tsv', 'text/*']}
+      acceptedFileTypes={accepts}
       onSelect={(files) => (files?.[0] === undefined ? undefined : take(files[0]))}
     >
       <Choose className={isNext ? 'next' : ''} data-primary={isNext ? true : undefined}>

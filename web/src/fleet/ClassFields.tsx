@@ -67,7 +67,7 @@ export const ClassFields = ({
         <span />
         <QuietKey onPress={remove}>Remove this class</QuietKey>
       </LimitRow>
-      {DISPOSITIONS.map((left) => {
+      {[...DISPOSITIONS].reverse().map((left) => {
         const { days, hours, km } = USUAL_INTERVALS[left];
         return (
           <Row key={left} role="group" aria-label={DISPOSITION_WORDS[left]}>

@@ -6,6 +6,7 @@ import { useViewTitle } from '../frame/useViewTitle';
 import { Classes } from './Classes';
 import { FleetHead } from './FleetHead';
 import { RemoveDemo } from './RemoveDemo';
+import { TakeAway } from './TakeAway';
 import { Yards } from './Yards';
 
 const Sheet = styled.main`
@@ -41,6 +42,7 @@ export const FleetView = () => {
       </section>
       <Yards yards={fleet.yards} />
       <Classes fleet={fleet} />
+      <TakeAway yards={fleet.yards} />
       {fleet.demo ? <RemoveDemo /> : null}
     </Sheet>
   );

@@ -1,5 +1,7 @@
 import {
   beginningSchema,
+  calendarMadeSchema,
+  calendarsSchema,
   changeListSchema,
   demoCountSchema,
   type Beginning,
@@ -14,6 +16,8 @@ import {
 import type { MachineClass } from '@vaktman/core';
 import { api } from '../api/api';
 
+/** A record of many years takes as long as it takes; after this something is wrong. */
+const BRING_TIMEOUT_MS = 3_600_000;
 const EVERYTHING = ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument'] as const;
 
 /** What is asked of the fleet itself, apart from the first view. */
@@ -72,6 +76,30 @@ const fleetApi = api.injectEndpoints({
       query: (body) => ({ url: '/fleet/demo', method: 'DELETE', body }),
       invalidatesTags: EVERYTHING,
     }),
+    calendars: build.query<readonly { yardId: string; madeAt: string }[], void>({
+      query: () => '/calendars',
+      transformResponse: (body) => calendarsSchema.parse(body).calendars,
+      providesTags: ['Fleet'],
+    }),
+    renewCalendar: build.mutation<{ path: string }, string>({
+      query: (yardId) => ({ url: `/calendars/${encodeURIComponent(yardId)}`, method: 'PUT', body: {} }),
+      transformResponse: (body) => calendarMadeSchema.parse(body),
+      invalidatesTags: ['Fleet'],
+    }),
+    endCalendar: build.mutation<void, string>({
+      query: (yardId) => ({ url: `/calendars/${encodeURIComponent(yardId)}`, method: 'DELETE', body: {} }),
+      invalidatesTags: ['Fleet'],
+    }),
+    bringRecord: build.mutation<{ rows: number }, File>({
+      query: (file) => ({
+        url: '/begin/record',
+        method: 'POST',
+        body: file,
+        headers: { 'content-type': 'application/x-ndjson' },
+        timeout: BRING_TIMEOUT_MS,
+      }),
+      invalidatesTags: EVERYTHING,
+    }),
     keptChanges: build.infiniteQuery<
       ChangeList,
       Partial<Record<'unitId' | 'thing' | 'thingId', string | undefined>>,
@@ -101,5 +129,9 @@ export const {
   useSetClassesMutation,
   useDemoCountQuery,
   useRemoveDemoMutation,
+  useCalendarsQuery,
+  useRenewCalendarMutation,
+  useEndCalendarMutation,
+  useBringRecordMutation,
   useKeptChangesInfiniteQuery,
 } = fleetApi;

@@ -27,6 +27,21 @@ const Card = styled.section`
   }
 `;
 
+const Links = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 1.4rem;
+  a {
+    display: inline-flex;
+    align-items: center;
+    min-height: 48px;
+    font-weight: 620;
+  }
+  @media print {
+    display: none;
+  }
+`;
+
 interface Meters {
   readonly on: string;
   readonly engineHours?: number | undefined;
@@ -77,7 +92,15 @@ export const UnitCardLines = ({ detail, history }: { detail: UnitDetail; history
           </div>
         ))}
       </dl>
-      <ChangesLink of={`unitId=${encodeURIComponent(unit.id)}`} words="Who changed what here, and when" />
+      <Links>
+        <a href={`/api/export/units/${encodeURIComponent(unit.id)}/chart.csv`} download>
+          Everything measured, as a table
+        </a>
+        <a href={`/api/export/visits.zip?unit=${encodeURIComponent(unit.id)}`} download>
+          Visits as files
+        </a>
+        <ChangesLink of={`unitId=${encodeURIComponent(unit.id)}`} words="Who changed what here, and when" />
+      </Links>
     </Card>
   );
 };

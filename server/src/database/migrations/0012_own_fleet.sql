@@ -101,3 +101,55 @@ CREATE TRIGGER placement_change_kept AFTER INSERT OR UPDATE OR DELETE ON battery
 CREATE TRIGGER part_change_kept AFTER INSERT OR UPDATE OR DELETE ON part_stay FOR EACH ROW EXECUTE FUNCTION keep_change('part', 'part_id', 'unit_id');
 CREATE TRIGGER instrument_change_kept AFTER INSERT OR UPDATE OR DELETE ON instrument FOR EACH ROW EXECUTE FUNCTION keep_change('instrument', 'instrument_id');
 CREATE TRIGGER night_change_kept AFTER INSERT OR UPDATE OR DELETE ON typed_night FOR EACH ROW EXECUTE FUNCTION keep_change('night', 'night');
+
+-- A whole record that is brought here carries its revisions: stays that come with it raise none.
+CREATE OR REPLACE FUNCTION raise_unit_revision() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  IF current_setting('vaktman.brings_all', true) = 'yes' THEN
+    RETURN NULL;
+  END IF;
+  UPDATE unit u SET revision = revision + 1
+    FROM (SELECT DISTINCT fleet_id, unit_id FROM changed) AS c
+    WHERE u.fleet_id = c.fleet_id AND u.unit_id = c.unit_id;
+  RETURN NULL;
+END $$;
+
+-- Files that were taken in, and what came with each, so that one can be taken back.
+CREATE TABLE import_run (
+  fleet_id uuid NOT NULL REFERENCES fleet,
+  import_id uuid NOT NULL,
+  kind text NOT NULL CHECK (kind IN ('units', 'batteries', 'results')),
+  file_name text NOT NULL,
+  row_count integer NOT NULL,
+  taken_at timestamptz NOT NULL DEFAULT now(),
+  undone_at timestamptz,
+  PRIMARY KEY (fleet_id, import_id)
+);
+CREATE TRIGGER import_change_kept AFTER INSERT OR UPDATE OR DELETE ON import_run FOR EACH ROW EXECUTE FUNCTION keep_change('import', 'import_id');
+DO $$ DECLARE name text; BEGIN
+  FOREACH name IN ARRAY ARRAY['unit', 'battery', 'visit'] LOOP
+    EXECUTE format('ALTER TABLE %I ADD COLUMN import_id uuid', name);
+    EXECUTE format('ALTER TABLE %I ALTER COLUMN import_id SET DEFAULT nullif(current_setting(''vaktman.import'', true), '''')::uuid', name);
+    EXECUTE format('CREATE INDEX %I ON %I (fleet_id, import_id) WHERE import_id IS NOT NULL', name || '_of_import', name);
+  END LOOP;
+END $$;
+
+-- How a list of some shape was read the last time: by its header, so that the next one of the kind is read alike.
+CREATE TABLE import_mapping (
+  fleet_id uuid NOT NULL REFERENCES fleet,
+  kind text NOT NULL,
+  header text NOT NULL,
+  map jsonb NOT NULL,
+  kept_at timestamptz NOT NULL DEFAULT now(),
+  PRIMARY KEY (fleet_id, kind, header)
+);
+
+-- Addresses at which a program reads a yard's due dates. Whoever knows one may read; only its digest is kept.
+CREATE TABLE calendar_address (
+  fleet_id uuid NOT NULL,
+  yard_id text NOT NULL,
+  digest text NOT NULL UNIQUE,
+  made_at timestamptz NOT NULL DEFAULT now(),
+  PRIMARY KEY (fleet_id, yard_id),
+  FOREIGN KEY (fleet_id, yard_id) REFERENCES yard
+);

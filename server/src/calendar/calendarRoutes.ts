@@ -1,0 +1,49 @@
+import { Hono } from 'hono';
+import { randomBytes } from 'node:crypto';
+import { withTransaction, type Pool } from '../database/pool';
+import { notFound } from '../http/problem';
+import { listYards } from '../yard/yardStore';
+import { calendarFile } from './calendarFile';
+import { calendarAddresses, dueInYard, endCalendarAddress, setCalendarAddress, yardOfSecret } from './calendarStore';
+
+const SECRET_BYTES = 32;
+
+/** Addresses of yards' calendars: made, made anew, taken away. An address is told once. */
+export const calendarRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+  const routes = new Hono();
+  routes.get('/', async (c) => c.json({ calendars: await calendarAddresses(pool, await fleetId()) }));
+  routes.put('/:yardId', async (c) => {
+    const [id, yardId] = [await fleetId(), c.req.param('yardId')];
+    const secret = randomBytes(SECRET_BYTES).toString('base64url');
+    await withTransaction(pool, async (db) => {
+      if (!(await listYards(db, id)).some((yard) => yard.yardId === yardId)) throw notFound(`Yard ${yardId}`);
+      await setCalendarAddress(db, id, yardId, secret);
+    });
+    return c.json({ path: `/calendar/${secret}.ics` }, 201);
+  });
+  routes.delete('/:yardId', async (c) => {
+    await endCalendarAddress(pool, await fleetId(), c.req.param('yardId'));
+    return c.json({ yardId: c.req.param('yardId') });
+  });
+  return routes;
+};
+
+/**
+ * The calendars themselves, read by programs that know an address and nothing else.
+ * @param publicAddress where people reach the server; as it was asked for when null
+ */
+export const calendarFeed = (pool: Pool, publicAddress: string | null): Hono => {
+  const routes = new Hono();
+  routes.get('/:file{.+\\.ics}', async (c) => {
+    const yard = await yardOfSecret(pool, c.req.param('file').replace(/\.ics$/, ''));
+    if (yard === null) throw notFound('This calendar');
+    const due = await dueInYard(pool, yard.fleetId, yard.yardId);
+    const origin = publicAddress ?? c.req.url;
+    const text = calendarFile(yard.name, due, (unitId) => new URL(`/units/${encodeURIComponent(unitId)}`, origin).href);
+    return c.body(text, 200, {
+      'content-type': 'text/calendar; charset=utf-8',
+      'cache-control': 'private, max-age=300',
+    });
+  });
+  return routes;
+};
