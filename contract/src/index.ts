@@ -10,6 +10,7 @@ export * from './goodTrace';
 export * from './outlook';
 export * from './part';
 export * from './problem';
+export * from './takeIn';
 export * from './unit';
 export * from './visit';
 export * from './watch';

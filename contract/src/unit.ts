@@ -29,13 +29,6 @@ export type UnitDraft = z.infer<typeof unitDraftSchema>;
 
 /** Units of a list somebody else kept, to be added all together or not at all. */
 export const MOST_UNITS_AT_ONCE = 20_000;
-export const manyUnitsSchema = z.strictObject({
-  units: z
-    .array(unitDraftSchema.omit({ revision: true, same: true }))
-    .min(1, { error: 'expected at least one unit' })
-    .max(MOST_UNITS_AT_ONCE, { error: `expected at most ${MOST_UNITS_AT_ONCE} units` }),
-});
-
 /** One battery's stay at a position. */
 export const placementSchema = z.object({
   placementId: z.uuid(),

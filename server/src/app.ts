@@ -25,6 +25,7 @@ import { ClientError, problemAnswer } from './http/problem';
 import { checkedQuery } from './http/query';
 import { StreamCount } from './http/streamCount';
 import { who } from './http/who';
+import { importRoutes } from './import/importRoutes';
 import { instrumentRoutes } from './instrument/instrumentRoutes';
 import { partRoutes } from './part/partRoutes';
 import { peopleRoutes } from './people/peopleRoutes';
@@ -110,7 +111,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   );
   app.use('/api/*', (c, next) => {
     if (c.req.path === WHOLE_RECORD_PATH) return next();
-    const maxSize = c.req.path === '/api/units/many' ? MAX_LIST_BYTES : MAX_BODY_BYTES;
+    const maxSize = c.req.path === '/api/imports' ? MAX_LIST_BYTES : MAX_BODY_BYTES;
     return bodyLimit({
       maxSize,
       onError: () => problemAnswer(c, 413, `The body is larger than ${maxSize} bytes.`),
@@ -130,6 +131,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.route('/calendar', calendarFeed(pool, publicAddress ?? null));
   app.route('/api/calendars', calendarRoutes(pool, fleetId));
   app.route('/api/export', exportRoutes(pool, fleetId));
+  app.route('/api/imports', importRoutes(pool, fleetId));
   app.route('/api/yards', yardRoutes(pool, fleetId));
   app.route('/api/people', peopleRoutes(pool, fleetId));
   app.get('/api/changes/kept', async (c) =>

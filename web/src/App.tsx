@@ -133,7 +133,15 @@ const router = createBrowserRouter([
               },
               {
                 path: '/import/units',
-                lazy: async () => ({ Component: (await import('./import/UnitImportView')).UnitImportView }),
+                lazy: async () => ({ Component: (await import('./import/ListView')).UnitListView }),
+              },
+              {
+                path: '/import/batteries',
+                lazy: async () => ({ Component: (await import('./import/ListView')).BatteryListView }),
+              },
+              {
+                path: '/import/results',
+                lazy: async () => ({ Component: (await import('./import/ListView')).ResultListView }),
               },
               { path: '/trace', lazy: async () => ({ Component: (await import('./trace/TraceView')).TraceView }) },
               { path: '/waiting', lazy: async () => ({ Component: (await import('./outbox/AsideView')).AsideView }) },

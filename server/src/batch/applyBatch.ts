@@ -8,7 +8,7 @@ import { lockUnits } from '../unit/lockUnits';
 import { refreshSummary } from '../visit/summarise';
 import { visitUnit } from '../visit/visitStore';
 import { addEntry, clash, type Added, type BatchFrame } from './addEntry';
-import { deviceClock } from './entryTime';
+import { deviceClock, type DeviceClock } from './entryTime';
 import { unitsOfFittings } from './fitBatteries';
 
 const UNIQUE_VIOLATION = '23505';
@@ -53,6 +53,38 @@ const addNamed = async (db: Queryable, entry: Entry, index: number, frame: Batch
   }
 };
 
+/** How entries are stored: by which clock, and under which names alone; any name where people is null. */
+interface Frame {
+  readonly clock: DeviceClock;
+  readonly people: ReadonlySet<string> | null;
+}
+
+/** Stores entries within a transaction. @returns how many were not there before */
+export const applyEntries = async (
+  db: Queryable,
+  fleetId: string,
+  entries: readonly Entry[],
+  { clock, people }: Frame,
+): Promise<number> => {
+  await lockUnits(db, fleetId, await unitsOf(db, fleetId, entries));
+  const touched = new Set<string>();
+  const moved = new Set<string>();
+  let count = 0;
+  for (const [index, entry] of entries.entries()) {
+    const { isNew, units } = await addNamed(db, entry, index, { fleetId, clock, people });
+    if (!isNew) continue;
+    count += 1;
+    touched.add(visitIdOf(entry));
+    for (const unitId of units) moved.add(unitId);
+  }
+  for (const visitId of touched) {
+    const { unitId, settled } = await refreshSummary(db, fleetId, visitId);
+    if (settled) moved.add(unitId);
+  }
+  await markOutlooks(db, fleetId, moved);
+  return count;
+};
+
 /**
  * Stores a batch in one transaction: all of it or nothing. What was stored before, by another tab or an earlier try,
  * is counted and left alone, so a batch may be sent any number of times. An entry that is refused is named by its
@@ -68,24 +100,8 @@ export const applyBatch = async (
   const clock = deviceClock(batch, receivedMs);
   const added = await triedAgain(() =>
     withTransaction(pool, async (db) => {
-      await lockUnits(db, fleetId, await unitsOf(db, fleetId, entries));
       const people = batch.origin === 'file' ? null : await knownNames(db, fleetId);
-      const touched = new Set<string>();
-      const moved = new Set<string>();
-      let count = 0;
-      for (const [index, entry] of entries.entries()) {
-        const { isNew, units } = await addNamed(db, entry, index, { fleetId, clock, people });
-        if (!isNew) continue;
-        count += 1;
-        touched.add(visitIdOf(entry));
-        for (const unitId of units) moved.add(unitId);
-      }
-      for (const visitId of touched) {
-        const { unitId, settled } = await refreshSummary(db, fleetId, visitId);
-        if (settled) moved.add(unitId);
-      }
-      await markOutlooks(db, fleetId, moved);
-      return count;
+      return applyEntries(db, fleetId, entries, { clock, people });
     }),
   );
   return { added, known: entries.length - added, clockAheadMs: clock.aheadMs };

@@ -1,5 +1,6 @@
 import type { DemoCount } from '@vaktman/contract';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
+import { removeUnits } from './removal';
 
 /** Units of the demo at which somebody here made a visit. */
 const visitedUnits = async (db: Queryable, fleetId: string): Promise<readonly string[]> => {
@@ -27,24 +28,6 @@ export const countDemo = async (db: Queryable, fleetId: string): Promise<DemoCou
   return { ...counts, visited: [...(await visitedUnits(db, fleetId))] };
 };
 
-/** What hangs on units that go, and then the units: in the order in which one rests on the other. */
-const OF_UNITS = [
-  'DELETE FROM visit_picture WHERE fleet_id = $1 AND visit_id = ANY($2)',
-  'DELETE FROM visit_trace WHERE fleet_id = $1 AND visit_id = ANY($2)',
-  'DELETE FROM visit_event WHERE fleet_id = $1 AND visit_id = ANY($2)',
-  'DELETE FROM reading WHERE fleet_id = $1 AND visit_id = ANY($2)',
-  'DELETE FROM signed_judgement WHERE fleet_id = $1 AND visit_id = ANY($2)',
-  'DELETE FROM visit_summary WHERE fleet_id = $1 AND visit_id = ANY($2)',
-  'DELETE FROM visit WHERE fleet_id = $1 AND visit_id = ANY($2)',
-];
-const UNITS = [
-  'DELETE FROM unit_standing WHERE fleet_id = $1 AND unit_id = ANY($2)',
-  'DELETE FROM unit_outlook WHERE fleet_id = $1 AND unit_id = ANY($2)',
-  'DELETE FROM outlook_due WHERE fleet_id = $1 AND unit_id = ANY($2)',
-  'DELETE FROM part_stay WHERE fleet_id = $1 AND unit_id = ANY($2)',
-  'DELETE FROM battery_placement WHERE fleet_id = $1 AND unit_id = ANY($2)',
-  'DELETE FROM unit WHERE fleet_id = $1 AND unit_id = ANY($2)',
-];
 /** What nothing of one's own rests on, once the units are gone; what something does is one's own from now on. */
 const REST = [
   `DELETE FROM bench_reading r USING battery b WHERE r.fleet_id = b.fleet_id AND r.battery_id = b.battery_id AND b.fleet_id = $1 AND b.demo
@@ -75,14 +58,6 @@ const FLEET = [
   'DELETE FROM fleet WHERE fleet_id = $1',
 ];
 
-const visitsOf = async (db: Queryable, fleetId: string, units: readonly string[]): Promise<readonly string[]> => {
-  const { rows } = await db.query<{ visitId: string }>(
-    'SELECT visit_id AS "visitId" FROM visit WHERE fleet_id = $1 AND unit_id = ANY($2)',
-    [fleetId, units],
-  );
-  return rows.map(({ visitId }) => visitId);
-};
-
 /**
  * Takes away what the demo brought, in one transaction, and leaves what is one's own: units, people and yards that were
  * added, batteries that sit in them, and, unless told otherwise, units of the demo at which a visit was made.
@@ -100,11 +75,9 @@ export const removeDemo = async (pool: Pool, fleetId: string, visitedToo: boolea
       [fleetId],
     );
     const going = rows.map(({ unitId }) => unitId).filter((unitId) => !visited.has(unitId));
-    const visits = await visitsOf(db, fleetId, going);
     // What goes is told as one change, not as thousands.
     await db.query(`SELECT set_config('vaktman.tells_nothing', 'yes', true)`);
-    for (const statement of OF_UNITS) await db.query(statement, [fleetId, visits]);
-    for (const statement of UNITS) await db.query(statement, [fleetId, going]);
+    await removeUnits(db, fleetId, going);
     for (const statement of REST) await db.query(statement, [fleetId]);
     const { rows: left } = await db.query<{ isLeft: boolean }>(
       `SELECT EXISTS (SELECT 1 FROM unit WHERE fleet_id = $1) OR EXISTS (SELECT 1 FROM battery WHERE fleet_id = $1)

@@ -17,41 +17,6 @@ const batteryBy = async (serial: string) =>
   batteryListSchema.parse(await (await app.request(`/api/batteries?q=${serial}`)).json()).batteries[0]!;
 const problemOf = async (answer: Response) => problemDetailsSchema.parse(await answer.json());
 
-describe('a list of units', () => {
-  const draft = (id: string, serial?: string, yardId = 'lower') => ({
-    yardId,
-    unit: {
-      id,
-      description: 'Listed',
-      systemVolts: 12,
-      bank: {
-        arrangement: '1S1P',
-        batteries: [
-          { position: 'A', string: 1, chemistry: 'agm', duty: 'truck', ...(serial === undefined ? {} : { serial }) },
-        ],
-      },
-    },
-  });
-  it('is added whole', async () => {
-    const answer = await send('POST', '/api/units/many', { units: [draft('N-1', 'N-S1'), draft('N-2', 'N-S2')] });
-    expect(answer.status).toBe(201);
-    expect((await unitOf('N-2')).unit.bank.batteries).toMatchObject([{ serial: 'N-S2' }]);
-    expect(await batteryBy('N-S1')).toMatchObject({ unitId: 'N-1' });
-  });
-  it.each([
-    ['a number that is taken', [draft('N-3'), draft('P-07')], 409, 'units[1].unit.id'],
-    ['a number twice', [draft('N-3'), draft('N-3')], 409, 'units[1].unit.id'],
-    ['a yard that is not there', [draft('N-3'), draft('N-4', undefined, 'moon')], 422, 'units[1].yardId'],
-    ['a serial twice', [draft('N-3', 'N-T'), draft('N-4', 'N-T')], 409, 'units[1].unit.bank.batteries[0].serial'],
-    ['nothing in it', [], 422, 'units'],
-  ])('of which one has %s is not added at all, and the one is named', async (_name, units, status, path) => {
-    const answer = await send('POST', '/api/units/many', { units });
-    expect(answer.status).toBe(status);
-    expect((await problemOf(answer)).problems?.[0]?.path).toBe(path);
-    expect((await app.request('/api/units/N-3')).status).toBe(404);
-  });
-});
-
 const sixVolts = (id: string, systemVolts: 12 | 24) => ({
   yardId: 'lower',
   unit: {

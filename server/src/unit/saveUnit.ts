@@ -8,6 +8,7 @@ import { sqlState } from '../database/sqlState';
 import { ClientError, notFound } from '../http/problem';
 import { markOutlooks } from '../outlook/outlookQueue';
 import { isYardClosed } from '../yard/yardStore';
+import { fittedMoment } from './fittedMoment';
 import { lockUnits } from './lockUnits';
 import { correctBattery, endPlacement, insertBattery, insertPlacement, openPlacementOf } from './placementStore';
 import { insertUnit, loadUnit, setRetired, thingOf, updateUnit, type StoredUnit } from './unitStore';
@@ -120,7 +121,7 @@ const addWithin = async (db: Queryable, fleetId: string, draft: UnitDraft, now: 
   await insertUnit(db, fleetId, draft);
   const touched = [draft.unit.id];
   for (const battery of batteriesInOrder(draft.unit.bank))
-    touched.push(...(await fitBattery(db, fleetId, draft, battery, now)));
+    touched.push(...(await fitBattery(db, fleetId, draft, battery, fittedMoment(battery, now))));
   return touched;
 };
 
@@ -149,27 +150,23 @@ const inList = (error: unknown, index: number): unknown =>
       )
     : error;
 
-/** Registers many units with their batteries: all of them, or none. */
-export const addUnits = async (
-  pool: Pool,
+/** Registers many units with their batteries, within a transaction. What is wrong is named by its place in the list. */
+export const addUnitsWithin = async (
+  db: Queryable,
   fleetId: string,
   drafts: readonly UnitDraft[],
   now: string,
 ): Promise<void> => {
-  await triedAgain(() =>
-    withTransaction(pool, async (db) => {
-      // New numbers need no lock: whoever takes one first has it, and the other is told.
-      const touched: string[] = [];
-      for (const [index, draft] of drafts.entries()) {
-        try {
-          touched.push(...(await addWithin(db, fleetId, draft, now)));
-        } catch (error) {
-          throw inList(translated(error, draft), index);
-        }
-      }
-      await markOutlooks(db, fleetId, touched);
-    }),
-  );
+  // New numbers need no lock: whoever takes one first has it, and the other is told.
+  const touched: string[] = [];
+  for (const [index, draft] of drafts.entries()) {
+    try {
+      touched.push(...(await addWithin(db, fleetId, draft, now)));
+    } catch (error) {
+      throw inList(translated(error, draft), index);
+    }
+  }
+  await markOutlooks(db, fleetId, touched);
 };
 
 /** What somebody else changed since a revision, field by field, as far as the draft would have undone it. */

@@ -1,4 +1,4 @@
-import { manyUnitsSchema, retirementSchema, unitDraftSchema } from '@vaktman/contract';
+import { retirementSchema, unitDraftSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import type { Pool } from '../database/pool';
 import { loadFleet } from '../fleet/fleetStore';
@@ -9,7 +9,7 @@ import { paperOf } from '../record/paper';
 import type { PdfThread } from '../record/pdfThread';
 import { attachment } from '../record/recordRoute';
 import { loadGoodTrace } from '../visit/keptApart';
-import { addUnit, addUnits, changeUnit, retireUnit } from './saveUnit';
+import { addUnit, changeUnit, retireUnit } from './saveUnit';
 import { listUnits, loadUnit, loadVisitSummaries } from './unitStore';
 
 /**
@@ -61,11 +61,6 @@ export const unitRoutes = (
     const draft = await checkedBody(c, unitDraftSchema);
     await addUnit(pool, await fleetId(), draft, new Date().toISOString());
     return c.json({ unitId: draft.unit.id }, 201);
-  });
-  routes.post('/many', async (c) => {
-    const { units } = await checkedBody(c, manyUnitsSchema);
-    await addUnits(pool, await fleetId(), units, new Date().toISOString());
-    return c.json({ added: units.length }, 201);
   });
   routes.put('/:unitId', async (c) => {
     const draft = await checkedBody(c, unitDraftSchema);

@@ -36,7 +36,15 @@ const schemas = () => import('./schemas');
 /** Everything the server knows, as the interface asks for it. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api', timeout: 20_000 }),
+  baseQuery: fetchBaseQuery({
+    baseUrl: '/api',
+    timeout: 20_000,
+    // Changes are kept under the name of who works here; escaped, since headers carry no letters beyond Latin.
+    prepareHeaders: (headers, { getState }) => {
+      const { person } = (getState() as { settings: { person: string } }).settings;
+      if (person !== '') headers.set('x-vaktman-person', encodeURIComponent(person));
+    },
+  }),
   tagTypes: ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument'],
   keepUnusedDataFor: 120,
   refetchOnMountOrArgChange: true,
@@ -105,10 +113,6 @@ export const api = createApi({
     changeInstrument: build.mutation<void, { instrumentId: string; draft: InstrumentDraft }>({
       query: ({ instrumentId, draft }) => ({ url: `/instruments/${instrumentId}`, method: 'PUT', body: draft }),
       invalidatesTags: ['Instrument'],
-    }),
-    addUnits: build.mutation<{ added: number }, { units: readonly UnitDraft[] }>({
-      query: (body) => ({ url: '/units/many', method: 'POST', body }),
-      invalidatesTags: ['Watch', 'Unit', 'Battery'],
     }),
     unitParts: build.query<readonly PartStayRow[], string>({
       query: (unitId) => `/units/${encodeURIComponent(unitId)}/parts`,
@@ -232,7 +236,6 @@ export const {
   useMoveBatteryMutation,
   useVisitQuery,
   useAddUnitMutation,
-  useAddUnitsMutation,
   useChangeUnitMutation,
   useChooseMethodMutation,
   useAddPersonMutation,

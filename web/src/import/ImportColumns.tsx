@@ -1,4 +1,4 @@
-import { importFields, type ImportMap } from '@vaktman/core';
+import { importFields, type ImportKind, type ImportMap } from '@vaktman/core';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/ChoiceField';
 import { fieldWords } from './importMap';
@@ -24,34 +24,37 @@ const Strip = styled.ul`
   }
 `;
 
-const FIELDS = importFields('units').map(({ field }) => field);
-
 /** Every column of the file and what it is taken for, to be put right. */
 export const ImportColumns = ({
+  kind,
   columns,
   choose,
 }: {
+  readonly kind: ImportKind;
   readonly columns: NonNullable<ImportMap['columns']>;
   readonly choose: (column: number, field: string | null) => void;
-}) => (
-  <section>
-    <h3>Columns of the file</h3>
-    <Strip>
-      {columns.map(({ column = 0, header = '', field, measure, standard }) => {
-        const names = field === null || field === undefined || FIELDS.includes(field) ? FIELDS : [field, ...FIELDS];
-        const told = [measure, standard].filter((part) => part !== undefined).join(', ');
-        return (
-          <li key={column} className={field === null ? 'open' : ''}>
-            <strong>{header === '' ? `column ${column}` : header}</strong>
-            <ChoiceField
-              label={told === '' ? 'Taken for' : `Taken for, in ${told}`}
-              value={field ?? ''}
-              onChange={(value) => choose(column, value === '' ? null : value)}
-              options={[['', 'left aside'], ...names.map((name) => [name, fieldWords(name)] as const)]}
-            />
-          </li>
-        );
-      })}
-    </Strip>
-  </section>
-);
+}) => {
+  const fields = importFields(kind).map(({ field }) => field);
+  return (
+    <section>
+      <h3>Columns of the file</h3>
+      <Strip>
+        {columns.map(({ column = 0, header = '', field, measure, standard }) => {
+          const names = field === null || field === undefined || fields.includes(field) ? fields : [field, ...fields];
+          const told = [measure, standard].filter((part) => part !== undefined).join(', ');
+          return (
+            <li key={column} className={field === null ? 'open' : ''}>
+              <strong>{header === '' ? `column ${column}` : header}</strong>
+              <ChoiceField
+                label={told === '' ? 'Taken for' : `Taken for, in ${told}`}
+                value={field ?? ''}
+                onChange={(value) => choose(column, value === '' ? null : value)}
+                options={[['', 'left aside'], ...names.map((name) => [name, fieldWords(name)] as const)]}
+              />
+            </li>
+          );
+        })}
+      </Strip>
+    </section>
+  );
+};

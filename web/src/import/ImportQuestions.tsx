@@ -1,7 +1,8 @@
 import { choiceValues } from '@vaktman/core';
 import styled from 'styled-components';
 import { Key } from '../control/Key';
-import { choiceText, questionWords, type Question } from './importMap';
+import { choiceText, isTypedOnce, questionWords, type Question } from './importMap';
+import { TypedAnswer } from './TypedAnswer';
 
 const Questions = styled.ul`
   display: grid;
@@ -51,6 +52,9 @@ export const ImportQuestions = ({
         return (
           <li key={`${what} ${field ?? ''} ${column ?? ''}`}>
             <p>{questionWords(question)}</p>
+            {what === 'field' && options.length === 0 && isTypedOnce(field) ? (
+              <TypedAnswer words={questionWords(question)} answer={(text) => answer(question, text)} />
+            ) : null}
             <div>
               {options.map(([choice, words]) => (
                 <Key key={choice} onPress={() => answer(question, choice)}>

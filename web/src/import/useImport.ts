@@ -1,4 +1,4 @@
-import { MOST_IMPORT_BYTES, type ImportAnswer, type ImportKnown, type ImportMap } from '@vaktman/core';
+import { MOST_IMPORT_BYTES, type ImportAnswer, type ImportKind, type ImportKnown, type ImportMap } from '@vaktman/core';
 import { wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { ImportWorker } from './import.worker';
@@ -11,7 +11,12 @@ export type ImportState =
   | { readonly kind: 'read'; readonly answer: ImportAnswer };
 
 /** Reads a list beside the screen, anew whenever its map or what is on record changes. */
-export const useImport = (file: File | null, map: ImportMap | null, known: ImportKnown | null): ImportState => {
+export const useImport = (
+  kind: ImportKind,
+  file: File | null,
+  map: ImportMap | null,
+  known: ImportKnown | null,
+): ImportState => {
   const [state, setState] = useState<ImportState>({ kind: 'none' });
   useEffect(() => {
     if (file === null || known === null) return undefined;
@@ -23,7 +28,7 @@ export const useImport = (file: File | null, map: ImportMap | null, known: Impor
     const worker = new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
     setState((before) => (before.kind === 'read' ? before : { kind: 'reading' }));
     void wrap<ImportWorker>(worker)
-      .answer(file, map, known)
+      .answer(kind, file, map, known)
       .then(
         (answer) => current && setState({ kind: 'read', answer }),
         (error: unknown) =>
@@ -34,6 +39,6 @@ export const useImport = (file: File | null, map: ImportMap | null, known: Impor
       current = false;
       worker.terminate();
     };
-  }, [file, map, known]);
+  }, [kind, file, map, known]);
   return state;
 };

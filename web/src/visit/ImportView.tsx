@@ -172,6 +172,12 @@ export const ImportView = () => {
           <Link to="/import/units">Units from a list: CSV of a spreadsheet or another program</Link>
         </p>
         <p>
+          <Link to="/import/batteries">Batteries from a register</Link>
+        </p>
+        <p>
+          <Link to="/import/results">Past results from a list</Link>
+        </p>
+        <p>
           <Link to="/trace">A crank from an oscilloscope or a logging meter</Link>
         </p>
         <p>

@@ -34,7 +34,7 @@ ALTER TABLE unit ADD COLUMN card jsonb NOT NULL DEFAULT '{}';
 
 CREATE OR REPLACE FUNCTION refuse_change() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
-  IF TG_OP = 'DELETE' AND current_setting('vaktman.removes_demo', true) = 'yes' THEN
+  IF TG_OP = 'DELETE' AND current_setting('vaktman.takes_back', true) = 'yes' THEN
     RETURN OLD;
   END IF;
   RAISE EXCEPTION '% rows are only ever added; a correction is a new row', TG_TABLE_NAME USING ERRCODE = 'integrity_constraint_violation';
@@ -121,6 +121,8 @@ CREATE TABLE import_run (
   kind text NOT NULL CHECK (kind IN ('units', 'batteries', 'results')),
   file_name text NOT NULL,
   row_count integer NOT NULL,
+  -- Batteries that were there already and were told more of, as they stood before.
+  corrected jsonb NOT NULL DEFAULT '[]',
   taken_at timestamptz NOT NULL DEFAULT now(),
   undone_at timestamptz,
   PRIMARY KEY (fleet_id, import_id)

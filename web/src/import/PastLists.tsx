@@ -1,0 +1,63 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { problemText } from '../api/failure';
+import { clockTimeText, dayText } from '../control/dates';
+import { QuietKey } from '../control/Key';
+import { Scroll, Table } from '../control/tableStyle';
+import { usePastImportsQuery, useUndoImportMutation } from './importApi';
+import { counted } from './listWords';
+
+const Wrong = styled.p`
+  color: var(--failed);
+  font-weight: 680;
+`;
+
+/** Lists that were taken in, each to be taken back whole while nothing hangs on it. */
+export const PastLists = () => {
+  const { data: lists = [] } = usePastImportsQuery();
+  const [undo] = useUndoImportMutation();
+  const [failure, setFailure] = useState<string | null>(null);
+  const takeBack = async (importId: string): Promise<void> => {
+    const answer = await undo(importId);
+    setFailure(answer.error === undefined ? null : problemText(answer.error));
+  };
+  if (lists.length === 0) return null;
+  return (
+    <section>
+      <h3>Taken in before</h3>
+      {failure === null ? null : <Wrong role="alert">It stays. {failure}</Wrong>}
+      <Scroll>
+        <Table aria-label="Lists taken in">
+          <thead>
+            <tr>
+              <th scope="col">When</th>
+              <th scope="col">File</th>
+              <th scope="col">What came in</th>
+              <th scope="col" aria-label="Take back" />
+            </tr>
+          </thead>
+          <tbody>
+            {lists.map(({ importId, kind, fileName, rowCount, takenAt, undoneAt }) => (
+              <tr key={importId}>
+                <td>
+                  {dayText(takenAt)}, {clockTimeText(takenAt)}
+                </td>
+                <td>{fileName}</td>
+                <td>{counted(rowCount, kind)}</td>
+                <td>
+                  {undoneAt === null ? (
+                    <QuietKey aria-label={`Take ${fileName} back`} onPress={() => takeBack(importId)}>
+                      Take back
+                    </QuietKey>
+                  ) : (
+                    `taken back ${dayText(undoneAt)}`
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Table>
+      </Scroll>
+    </section>
+  );
+};

@@ -1,0 +1,103 @@
+import type { ListKind } from '@vaktman/contract';
+import type { Battery, ImportAnswer, ImportMap } from '@vaktman/core';
+import { useEffect, useState } from 'react';
+import { v7 } from 'uuid';
+import { problemText } from '../api/failure';
+import { useOnce } from '../control/useOnce';
+import { withoutBatteries } from './drafts';
+import { useImportKnownQuery, useKeptMapMutation, useTakeInListMutation } from './importApi';
+import { emptyMap, reused, withAnswer, withColumn, type Question } from './importMap';
+import { takeInOf } from './listLines';
+import { useImport } from './useImport';
+
+/** What somebody has chosen and said of one file. */
+interface Chosen {
+  readonly file: File;
+  readonly importId: string;
+  readonly map: ImportMap | null;
+  /** True once it is known how the last list with this header was read, or that none was. */
+  readonly isRemembered: boolean;
+  readonly chemistry: Battery['chemistry'] | null;
+}
+
+/** A list on its way in: chosen, read, asked about, taken in. */
+export const useList = (kind: ListKind) => {
+  const { data: known } = useImportKnownQuery();
+  const [askMap] = useKeptMapMutation();
+  const [takeIn] = useTakeInListMutation();
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
+  const [added, setAdded] = useState<number | null>(null);
+  const [isReused, setReused] = useState(false);
+  const state = useImport(kind, chosen?.file ?? null, chosen?.map ?? null, known ?? null);
+  const answer = state.kind === 'read' ? state.answer : null;
+
+  const take = (file: File): void => {
+    setFailure(null);
+    setAdded(null);
+    setReused(false);
+    setChosen({ file, importId: v7(), map: null, isRemembered: false, chemistry: null });
+  };
+  const say = (map: (own: ImportMap) => ImportMap): void =>
+    setChosen((own) => (own === null ? null : { ...own, isRemembered: true, map: map(own.map ?? emptyMap(kind)) }));
+
+  useEffect(() => {
+    if (answer === null || chosen === null || chosen.isRemembered) return undefined;
+    let current = true;
+    void askMap({ kind, map: answer.map }).then(({ data: map }) => {
+      if (!current) return;
+      setReused(map != null);
+      setChosen((own) =>
+        own === null || own.isRemembered ? own : { ...own, isRemembered: true, map: map == null ? null : reused(map) },
+      );
+    });
+    return () => {
+      current = false;
+    };
+  }, [answer, chosen, askMap, kind]);
+
+  // Rows copied in a spreadsheet are pasted anywhere on the sheet.
+  useEffect(() => {
+    const paste = (event: ClipboardEvent): void => {
+      const text = event.clipboardData?.getData('text/plain') ?? '';
+      if (text.includes('\n')) take(new File([text], 'pasted rows'));
+    };
+    document.addEventListener('paste', paste);
+    return () => document.removeEventListener('paste', paste);
+  }, []);
+
+  const [pending, store] = useOnce(async (own: ImportAnswer) => {
+    if (chosen === null) return;
+    const rest = { importId: chosen.importId, fileName: chosen.file.name, map: own.map };
+    const sent = await takeIn(takeInOf(kind, own, chosen.chemistry, rest));
+    if (sent.error !== undefined) setFailure(problemText(sent.error));
+    else setAdded(own.good);
+  });
+  return {
+    known,
+    state,
+    answer,
+    file: chosen?.file ?? null,
+    chemistry: chosen?.chemistry ?? null,
+    isReused,
+    failure,
+    added,
+    pending,
+    bare: kind === 'units' && answer !== null ? withoutBatteries(answer) : 0,
+    take,
+    again: () => {
+      setChosen(null);
+      setAdded(null);
+    },
+    readAnew: () => {
+      setReused(false);
+      setChosen((own) => (own === null ? null : { ...own, map: null }));
+    },
+    answerTo: (question: Question, choice: string) => say((own) => withAnswer(own, question, choice)),
+    setColumn: (column: number, field: string | null) => say((own) => withColumn(own, column, { field })),
+    setChemistry: (chemistry: Battery['chemistry']) =>
+      setChosen((own) => (own === null ? null : { ...own, chemistry })),
+    store,
+  };
+};
+export type List = ReturnType<typeof useList>;
