@@ -9,17 +9,19 @@ import { startServer } from '../../scripts/setup/server.mjs';
 export class Vaktman {
   readonly #databaseUrl: string;
   readonly #port: number;
+  readonly #demo: 'loaded' | 'offered';
   #server: { stop: () => Promise<void> } | null = null;
 
-  constructor(databaseUrl: string, port: number) {
+  constructor(databaseUrl: string, port: number, demo: 'loaded' | 'offered' = 'loaded') {
     this.#databaseUrl = databaseUrl;
     this.#port = port;
+    this.#demo = demo;
   }
   get url(): string {
     return `http://127.0.0.1:${this.#port}`;
   }
   async start(): Promise<void> {
-    this.#server = (await startServer({ databaseUrl: this.#databaseUrl, port: this.#port })) as {
+    this.#server = (await startServer({ databaseUrl: this.#databaseUrl, port: this.#port, demo: this.#demo })) as {
       stop: () => Promise<void>;
     };
   }
@@ -75,8 +77,18 @@ const onAdmin = async (statement: string): Promise<void> => {
   await client.end();
 };
 
-/** Each test has the application to itself, with a person chosen and the clock in hand. */
-export const test = base.extend<{ vaktman: Vaktman; ready: Page }>({
+/** Each test has the application to itself, with a person chosen and the clock in hand; or one with nothing in it. */
+export const test = base.extend<{ vaktman: Vaktman; empty: Vaktman; ready: Page }>({
+  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
+  empty: async ({}, use) => {
+    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+    await onAdmin(`CREATE DATABASE ${name}`);
+    const vaktman = new Vaktman(databaseUrl(name), (await freePort()) as number, 'offered');
+    await vaktman.start();
+    await use(vaktman);
+    await vaktman.stop();
+    await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
+  },
   // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
   vaktman: async ({}, use) => {
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;

@@ -112,7 +112,7 @@ const ReadList = ({ kind, list, answer, file }: { kind: ListKind; list: List; an
         )}
         <PrimaryKey
           isPending={list.pending}
-          isDisabled={list.pending || answer.good === 0 || (bare > 0 && chemistry === null)}
+          isDisabled={!list.isCurrent || list.pending || answer.good === 0 || (bare > 0 && chemistry === null)}
           onPress={() => list.store(answer)}
         >
           {isClean
@@ -153,8 +153,8 @@ const ListView = ({ kind }: { kind: ListKind }) => {
       </FileZone>
       {file === null ? (
         <>
+          <p>{words.about} Columns may have any order and other names. Nothing is stored before it was shown here.</p>
           <p>
-            {words.about} Columns may have any order and other names. Nothing is stored before it was shown here.
             <QuietKey onPress={() => saveText(`${kind}-to-fill-in.csv`, templateText(kind), 'text/csv')}>
               A list to fill in
             </QuietKey>

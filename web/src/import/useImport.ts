@@ -8,7 +8,10 @@ export type ImportState =
   | { readonly kind: 'none' }
   | { readonly kind: 'reading' }
   | { readonly kind: 'failed'; readonly words: string }
-  | { readonly kind: 'read'; readonly answer: ImportAnswer };
+  /** `isCurrent` is false while it is read anew by another map. */
+  | { readonly kind: 'read'; readonly answer: ImportAnswer; readonly isCurrent: boolean };
+
+type Settled = Extract<ImportState, { kind: 'failed' }> | { readonly kind: 'read'; readonly answer: ImportAnswer };
 
 /** Reads a list beside the screen, anew whenever its map or what is on record changes. */
 export const useImport = (
@@ -17,16 +20,19 @@ export const useImport = (
   map: ImportMap | null,
   known: ImportKnown | null,
 ): ImportState => {
-  const [state, setState] = useState<ImportState>({ kind: 'none' });
+  // What was read stays while the same file is read anew by another map; of another file it says nothing.
+  const [of, setOf] = useState<{ readonly file: File; readonly map: ImportMap | null; readonly state: Settled } | null>(
+    null,
+  );
   useEffect(() => {
     if (file === null || known === null) return undefined;
+    const setState = (state: Settled): void => setOf({ file, map, state });
     if (file.size > MOST_IMPORT_BYTES) {
       setState({ kind: 'failed', words: `expected a file of at most ${MOST_IMPORT_BYTES / 1e6} MB` });
       return undefined;
     }
     let current = true;
     const worker = new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
-    setState((before) => (before.kind === 'read' ? before : { kind: 'reading' }));
     void wrap<ImportWorker>(worker)
       .answer(kind, file, map, known)
       .then(
@@ -40,5 +46,7 @@ export const useImport = (
       worker.terminate();
     };
   }, [kind, file, map, known]);
-  return state;
+  if (file === null) return { kind: 'none' };
+  if (of === null || of.file !== file) return { kind: 'reading' };
+  return of.state.kind === 'read' ? { ...of.state, isCurrent: of.map === map } : of.state;
 };

@@ -77,6 +77,8 @@ export const useList = (kind: ListKind) => {
     known,
     state,
     answer,
+    /** False while the file is read anew by what was just said: what is shown is from before. */
+    isCurrent: state.kind === 'read' && state.isCurrent,
     file: chosen?.file ?? null,
     chemistry: chosen?.chemistry ?? null,
     isReused,
