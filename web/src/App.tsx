@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { createBrowserRouter, Outlet, RouterProvider } from 'react-router';
+import { ReaderContext } from './control/ReaderContext';
 import { useFleetQuery } from './api/api';
 import { useClockNotices } from './clock/useClockNotices';
 import { setYardZone } from './control/dates';
@@ -54,7 +55,7 @@ const Desk = () => (
 
 /** What is there on every view: the look, the clocks and holds, what waits and what failed. */
 const Frame = () => {
-  const theme = useAppSelector((state) => state.settings.theme);
+  const { theme, units } = useAppSelector((state) => state.settings);
   useYardZone();
   const { error } = useFleetQuery();
   useEffect(() => {
@@ -70,7 +71,7 @@ const Frame = () => {
       </>
     );
   return (
-    <>
+    <ReaderContext value={units}>
       <GlobalStyle />
       <SkipLink />
       <ClockNotices />
@@ -83,7 +84,7 @@ const Frame = () => {
       <Suspense fallback={null}>
         <UpdateNotice />
       </Suspense>
-    </>
+    </ReaderContext>
   );
 };
 

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { awgAreaMm2 } from './gauge';
 
 /** One stretch of cable. Every key is optional: what is not known is not guessed. */
 export const cableSchema = z.strictObject({
@@ -15,19 +16,6 @@ export type Cable = z.infer<typeof cableSchema>;
 /** Resistivity of annealed copper at 20 °C, ohm metre, and its temperature coefficient per kelvin. Physics. */
 const COPPER_OHM_METRE = 1.724e-8;
 export const COPPER_PER_KELVIN = 0.00393;
-
-/**
- * Conductor area of an American wire gauge, square millimetres. Source: the gauge's own geometric definition.
- * @param awg "4/0" to "40"
- * @throws {RangeError} when the text is no gauge
- * @example awgAreaMm2('4/0') // => 107.2
- */
-export const awgAreaMm2 = (awg: string): number => {
-  const match = /^(\d+)\/0$/.exec(awg);
-  const gauge = match ? 1 - Number(match[1]) : Number(awg);
-  if (!Number.isFinite(gauge)) throw new RangeError(`Expected a gauge such as "4/0" or "6", received "${awg}".`);
-  return 53.475 * 92 ** (-gauge / 19.5);
-};
 
 /**
  * Resistance of a copper cable, milliohms. Returns null when its area or length is not known.

@@ -1,4 +1,6 @@
 import styled from 'styled-components';
+import { useReaderUnits } from './ReaderContext';
+import { readerFigure } from './readerUnits';
 
 const Mono = styled.span`
   font-family: 'B612 Mono', monospace;
@@ -20,14 +22,16 @@ const Mono = styled.span`
 `;
 
 /** A reading in the instrument face, its decimal point drawn close, its unit small beside it. */
-export const Figure = ({ text, unit }: { text: string; unit?: string }) => {
+export const Figure = ({ text: own, unit: ownUnit }: { text: string; unit?: string }) => {
+  const units = useReaderUnits();
+  const { text, unit } = readerFigure(own, ownUnit, units);
   const [whole, decimals] = text.split('.');
   return (
     <Mono>
       {whole}
       {decimals === undefined ? null : (
         <>
-          <span className="dot">.</span>
+          <span className="dot">{units.decimal}</span>
           {decimals}
         </>
       )}
@@ -38,6 +42,7 @@ export const Figure = ({ text, unit }: { text: string; unit?: string }) => {
 
 /** The same inside a drawing. */
 export const SvgFigure = ({ text, size }: { text: string; size: number }) => {
+  const { decimal } = useReaderUnits();
   const [whole, decimals] = text.split('.');
   const face = {
     fontFamily: "'B612 Mono', monospace",
@@ -52,7 +57,7 @@ export const SvgFigure = ({ text, size }: { text: string; size: number }) => {
       {decimals === undefined ? null : (
         <>
           <tspan {...face} dx={-0.1 * size}>
-            .
+            {decimal}
           </tspan>
           <tspan {...face} dx={-0.27 * size}>
             {decimals}

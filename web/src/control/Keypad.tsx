@@ -3,6 +3,7 @@ import { Delete } from 'lucide-react';
 import { useEffectEvent, useLayoutEffect, useReducer, useRef } from 'react';
 import { Figure } from './Figure';
 import { PrimaryKey } from './Key';
+import { useReaderUnits, useWords } from './ReaderContext';
 import { useOnce } from './useOnce';
 import {
   check,
@@ -15,6 +16,7 @@ import {
   type EntryState,
   type EntryValues,
 } from './keypadEntry';
+import { ownValues, readerFields } from './keypadUnits';
 import { Digit, Display, Fields, Foot, Keys, Notice, Panel } from './keypadStyle';
 
 /**
@@ -22,10 +24,10 @@ import { Digit, Display, Fields, Foot, Keys, Notice, Panel } from './keypadStyle
  * goes to the next number and saves after the last. The unusual is asked about, the impossible is refused.
  */
 export const Keypad = ({
-  fields,
-  save,
+  fields: ownFields,
+  save: saveOwn,
   saveWords = 'Save reading',
-  onChange,
+  onChange: tell,
   columns = 1,
 }: {
   fields: readonly EntryField[];
@@ -36,6 +38,12 @@ export const Keypad = ({
   /** How many numbers stand beside one another. */
   columns?: number;
 }) => {
+  const units = useReaderUnits();
+  const words = useWords();
+  const fields = readerFields(ownFields, units);
+  const save = (values: EntryValues): unknown => saveOwn(ownValues(ownFields, values, units));
+  const onChange =
+    tell === undefined ? undefined : (values: EntryValues): void => tell(ownValues(ownFields, values, units));
   // Kept in a ref so that two digits typed within one frame both count.
   const entry = useRef<EntryState>(null);
   const [, redraw] = useReducer((count: number) => count + 1, 0);
@@ -120,6 +128,7 @@ export const Keypad = ({
           >
             <span className="label">
               {candidate.label}
+              {columns > 1 && candidate.unit.startsWith('°') ? `, ${candidate.unit}` : ''}
               {candidate.optional === true ? ' (if read)' : ''}
             </span>
             <span className="figure" data-testid={`entry-${candidate.key}`}>
@@ -130,7 +139,7 @@ export const Keypad = ({
           </Display>
         ))}
       </Fields>
-      {notice === null ? null : <Notice role="alert">{notice.words}</Notice>}
+      {notice === null ? null : <Notice role="alert">{words(notice.words)}</Notice>}
       <Keys role="group" aria-label="Keypad">
         {KEYS.map((key) => (
           <Digit
@@ -139,7 +148,7 @@ export const Keypad = ({
             onPress={() => press(key)}
             excludeFromTabOrder
           >
-            {key === 'back' ? <Delete aria-hidden="true" /> : key}
+            {key === 'back' ? <Delete aria-hidden="true" /> : key === '.' ? units.decimal : key}
           </Digit>
         ))}
         {field.signed === true ? (

@@ -2,6 +2,8 @@ import type { Ref } from 'react';
 import { FieldError, Input, Label, TextField } from 'react-aria-components';
 import styled from 'styled-components';
 import { fieldBox, fieldErrorStyle } from './fieldStyle';
+import { useWords } from './ReaderContext';
+import { useReaderNumber } from './useReaderNumber';
 
 const Line = styled(TextField)`
   display: grid;
@@ -67,30 +69,34 @@ export interface NumberFieldProps {
 /** A labelled number with its unit beside it, kept as typed, comma or point, and with what is wrong below. */
 export const NumberField = ({
   label,
-  unit,
-  value,
-  onChange,
+  unit: ownUnit,
+  value: ownValue,
+  onChange: tell,
   error,
   signed,
   name,
   isDisabled,
   inputRef,
-}: NumberFieldProps) => (
-  <Line
-    value={value}
-    onChange={onChange}
-    isInvalid={error !== undefined}
-    isDisabled={isDisabled === true}
-    {...(name === undefined ? {} : { name })}
-  >
-    <Label>
-      {label}
-      {unit === '' ? null : <span>, {unit}</span>}
-    </Label>
-    <Box className={unit === '' ? 'bare' : ''}>
-      <Input ref={inputRef} inputMode={signed === true ? 'text' : 'decimal'} autoComplete="off" />
-      {unit === '' ? null : <span aria-hidden="true">{unit}</span>}
-    </Box>
-    <Wrong>{error}</Wrong>
-  </Line>
-);
+}: NumberFieldProps) => {
+  const { unit, value, onChange } = useReaderNumber(ownUnit, ownValue, tell);
+  const words = useWords();
+  return (
+    <Line
+      value={value}
+      onChange={onChange}
+      isInvalid={error !== undefined}
+      isDisabled={isDisabled === true}
+      {...(name === undefined ? {} : { name })}
+    >
+      <Label>
+        {label}
+        {unit === '' ? null : <span>, {unit}</span>}
+      </Label>
+      <Box className={unit === '' ? 'bare' : ''}>
+        <Input ref={inputRef} inputMode={signed === true ? 'text' : 'decimal'} autoComplete="off" />
+        {unit === '' ? null : <span aria-hidden="true">{unit}</span>}
+      </Box>
+      <Wrong>{error === undefined ? undefined : words(error)}</Wrong>
+    </Line>
+  );
+};

@@ -1,5 +1,6 @@
 import { Dialog, Heading, Modal, ModalOverlay, Switch } from 'react-aria-components';
 import styled from 'styled-components';
+import { ReaderChoices } from './ReaderChoices';
 import { Key } from '../control/Key';
 import { bankAtOnceChosen, goesOnToggled, soundToggled, themeToggled } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
@@ -100,6 +101,7 @@ const HelpSheet = ({ close }: { close: () => void }) => {
               isOn={bankAtOnce}
               change={() => dispatch(bankAtOnceChosen(!bankAtOnce))}
             />
+            <ReaderChoices />
             <h3>Keys</h3>
             <dl>
               {KEYBOARD.map(([keys, does]) => (

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { useViewTitle } from './useViewTitle';
 import { NARROW, PHONE } from '../theme/screen';
 
@@ -122,7 +123,7 @@ export const TitleBlock = ({
         {cells.map(({ label, value }) => (
           <div key={label}>
             <dt>{label}</dt>
-            <dd>{value}</dd>
+            <dd>{typeof value === 'string' ? <Words>{value}</Words> : value}</dd>
           </div>
         ))}
       </Cells>

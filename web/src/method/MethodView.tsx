@@ -2,6 +2,7 @@ import { LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES, type ProfileN
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { useChooseMethodMutation, useFleetQuery } from '../api/api';
 import { failureOf } from '../api/failure';
 import { Figure } from '../control/Figure';
@@ -131,7 +132,9 @@ export const MethodView = () => {
                     <td>
                       {limit.kind === 'min' ? 'at least' : 'at most'} {SCALE_WORDS[limit.scale]}
                     </td>
-                    <td>{limit.reason}</td>
+                    <td>
+                      <Words>{limit.reason}</Words>
+                    </td>
                     <td>{limit.source}</td>
                   </tr>
                 );

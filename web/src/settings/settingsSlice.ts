@@ -1,6 +1,7 @@
 import { INSTRUMENT_KINDS, type InstrumentKind } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import * as z from 'zod/mini';
+import { USUAL_UNITS, type ReaderUnits } from '../control/readerUnits';
 import { loadKept, type Kept } from '../device/kept';
 
 const settingsSchema = z.object({
@@ -18,6 +19,16 @@ const settingsSchema = z.object({
   instruments: z.catch(z.partialRecord(z.enum(INSTRUMENT_KINDS), z.string()), {}),
   /** Amps of a clamp are typed as the millivolts its meter shows. */
   clampMillivolts: z.catch(z.boolean(), false),
+  /** Units and decimal sign as the reader likes them. */
+  units: z.catch(
+    z.object({
+      temperature: z.enum(['C', 'F']),
+      distance: z.enum(['km', 'mi']),
+      area: z.enum(['mm2', 'awg']),
+      decimal: z.enum(['.', ',']),
+    }),
+    USUAL_UNITS,
+  ),
   /** What one battery costs, as typed, in the shop's own money. */
   batteryPrice: z.catch(z.string(), ''),
 });
@@ -33,6 +44,7 @@ const DEFAULTS: Settings = {
   bankAtOnce: true,
   instruments: {},
   clampMillivolts: false,
+  units: USUAL_UNITS,
   batteryPrice: '',
 };
 
@@ -56,6 +68,10 @@ export const settingsSlice = createSlice({
       const { [kind]: _before, ...others } = state.instruments;
       return { ...state, instruments: name === null ? others : { ...others, [kind]: name } };
     },
+    unitsChosen: (state, { payload }: PayloadAction<Partial<ReaderUnits>>) => ({
+      ...state,
+      units: { ...state.units, ...payload },
+    }),
     batteryPriceTyped: (state, { payload }: PayloadAction<string>) => ({ ...state, batteryPrice: payload }),
     clampMillivoltsToggled: (state) => ({ ...state, clampMillivolts: !state.clampMillivolts }),
     personChosen: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
@@ -64,6 +80,7 @@ export const settingsSlice = createSlice({
 export const {
   instrumentChosen,
   batteryPriceTyped,
+  unitsChosen,
   clampMillivoltsToggled,
   settingsLoaded,
   themeToggled,

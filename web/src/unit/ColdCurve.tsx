@@ -11,6 +11,8 @@ import {
   YAxis,
 } from 'recharts';
 import styled from 'styled-components';
+import { useReaderUnits } from '../control/ReaderContext';
+import { readerUnit, readerWords, tickText } from '../control/readerUnits';
 import { Figure } from '../control/Figure';
 import { weekdayText } from '../control/dates';
 
@@ -62,6 +64,7 @@ const ColdCurve = ({
   cold: ColdOutlook;
   night: { readonly date: string; readonly lowestC: number } | null;
 }) => {
+  const units = useReaderUnits();
   if (cold.kind === 'unsaid') {
     return (
       <section aria-label="Coldest start">
@@ -79,7 +82,7 @@ const ColdCurve = ({
   }));
   const low = Math.floor(Math.min(limitVolts - 1.5, ...rows.map(({ band }) => band[0])));
   const high = Math.ceil(Math.max(...rows.map(({ band }) => band[1])));
-  const bandText = `${figure(coldest.p90, 0)} to ${figure(coldest.p10, 0)}`;
+  const bandText = `${tickText(coldest.p90, units)} to ${tickText(coldest.p10, units)}`;
   return (
     <section aria-label="Coldest start">
       <Heads>
@@ -97,14 +100,17 @@ const ColdCurve = ({
               <Figure text={figure(after.coldest.p50, 0)} unit="°C" />
             </strong>
             <small>
-              {figure(after.coldest.p90, 0)} to {figure(after.coldest.p10, 0)}
+              {tickText(after.coldest.p90, units)} to {tickText(after.coldest.p10, units)}
             </small>
           </div>
         )}
       </Heads>
       <Frame
         role="img"
-        aria-label={`Volts at the starter while cranking: ${rows.map(({ celsius, now }) => `${figure(celsius, 0)} °C ${figure(now, 1)} V`).join(', ')}; limit ${figure(limitVolts, 1)} V`}
+        aria-label={readerWords(
+          `Volts at the starter while cranking: ${rows.map(({ celsius, now }) => `${figure(celsius, 0)} °C ${figure(now, 1)} V`).join(', ')}; limit ${figure(limitVolts, 1)} V`,
+          units,
+        )}
       >
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart data={rows} margin={{ top: 18, right: 8, bottom: 0, left: -20 }}>
@@ -115,7 +121,9 @@ const ColdCurve = ({
               domain={[-40, 10]}
               reversed
               ticks={[10, 0, -10, -20, -30, -40]}
-              tickFormatter={(celsius: number) => `${figure(celsius, 0)}${celsius === 0 ? ' °C' : ''}`}
+              tickFormatter={(celsius: number) =>
+                `${tickText(celsius, units)}${celsius === 0 ? ` ${readerUnit('°C', units)}` : ''}`
+              }
               stroke="var(--ink)"
               tick={{ fill: 'var(--ink-2)' }}
             />

@@ -1,6 +1,9 @@
 import type { UnitDetail } from '@vaktman/contract';
 import { coldAnswer, degreesShort, figure, nightAdvice, type ColdBand } from '@vaktman/core';
 import styled from 'styled-components';
+import { useReaderUnits } from '../control/ReaderContext';
+import { degreesOf } from '../control/readerUnits';
+import { Words } from '../control/Words';
 import { weekdayText } from '../control/dates';
 import { Mark } from '../control/Mark';
 import type { ColdestNight } from '../watch/watchFilter';
@@ -25,6 +28,7 @@ export const Tonight = ({
   cold: ColdBand | null;
   night: ColdestNight | null;
 }) => {
+  const units = useReaderUnits();
   const unfinished = detail.visits[0]?.disposition === 'unfinished';
   if (night === null || detail.retired !== null || unfinished || coldAnswer(cold, night.lowestC) !== 'will-not')
     return null;
@@ -33,7 +37,8 @@ export const Tonight = ({
     <Warning aria-label="The coming cold">
       <Mark kind="failed" word="will not start" />
       <h2>
-        {weekdayText(night.date)} night, {figure(night.lowestC, 0)} °C: {figure(Math.max(1, short), 0)}° short
+        {weekdayText(night.date)} night, <Words>{`${figure(night.lowestC, 0)} °C`}</Words>:{' '}
+        {figure(degreesOf(Math.max(1, short), units), 0)}° short
       </h2>
       <p>Before that night: {nightAdvice(short).join(', ')}.</p>
     </Warning>

@@ -3,6 +3,7 @@ import type { ColdBand } from '@vaktman/core';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { useWeatherQuery } from '../api/api';
 import { dayText } from '../control/dates';
 import { PHONE } from '../theme/screen';
@@ -52,9 +53,11 @@ const OpenActions = ({ actions }: { actions: UnitHistory['actions'] }) =>
       <ul>
         {actions.map(({ finding, says, action, part }) => (
           <li key={finding}>
-            <strong>{action}</strong>
+            <strong>
+              <Words>{action}</Words>
+            </strong>
             <small>
-              {says}
+              <Words>{says}</Words>
               {part === undefined ? '' : `. Part: ${part.name}`}
             </small>
           </li>
@@ -81,7 +84,7 @@ export const UnitSide = ({ detail, history }: { detail: UnitDetail; history: Uni
       <Tonight detail={detail} cold={bandOf(history)} night={night} />
       {latest === undefined ? null : (
         <Story>
-          {latest.headline}
+          <Words>{latest.headline}</Words>
           {latest.findingCount > 1 ? `, and ${latest.findingCount - 1} more` : ''}.{' '}
           {open === undefined ? '' : 'A visit is open.'}
         </Story>

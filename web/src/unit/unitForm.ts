@@ -101,7 +101,8 @@ const cableFrom = (cable: Cable | undefined): CableFormFields => ({
 const cablesFrom = (cables: NonNullable<Unit['cables']>): Record<CableKey, CableFormFields> =>
   Object.fromEntries(CABLE_KEYS.map((key) => [key, cableFrom(cables[key])])) as Record<CableKey, CableFormFields>;
 
-export const emptyForm = (yardId: string): UnitFormFields => ({
+/** @param area how cable sizes are typed, until somebody says otherwise */
+export const emptyForm = (yardId: string, area: 'mm2' | 'awg' = 'mm2'): UnitFormFields => ({
   id: '',
   description: '',
   yardId,
@@ -113,7 +114,10 @@ export const emptyForm = (yardId: string): UnitFormFields => ({
   magneticSwitch: 'separate',
   alternators: [{ ...EMPTY_ALTERNATOR, id: 'ALT1' }],
   profile: '',
-  cables: cablesFrom({}),
+  cables: Object.fromEntries(CABLE_KEYS.map((key) => [key, { ...cableFrom(undefined), sizeUnit: area }])) as Record<
+    CableKey,
+    CableFormFields
+  >,
   cylinders: '',
   oil: '',
   beltRatio: '',

@@ -4,6 +4,7 @@ import { useForm, type FieldPath } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { useAddUnitMutation, useChangeUnitMutation } from '../api/api';
 import { failureOf } from '../api/failure';
+import { useReaderUnits } from '../control/ReaderContext';
 import { useOnce } from '../control/useOnce';
 import type { SaveQuestion } from './AskBeforeSaving';
 import { checkForm, emptyForm, formFrom, formResolver, templateFrom, type UnitFormFields } from './unitForm';
@@ -20,12 +21,13 @@ export const useUnitForm = (loaded: UnitDetail | null, template: UnitDetail | nu
   const [changeUnit] = useChangeUnitMutation();
   // The unit as it stood when the form was opened: what others change meanwhile is not passed off as seen.
   const [before] = useState(loaded);
+  const { area } = useReaderUnits();
   const [question, setQuestion] = useState<SaveQuestion | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
   const resolver = useMemo(() => formResolver(before), [before]);
   const form = useForm<UnitFormFields>({
     defaultValues:
-      before !== null ? formFrom(before) : template !== null ? templateFrom(template) : emptyForm(firstYard),
+      before !== null ? formFrom(before) : template !== null ? templateFrom(template) : emptyForm(firstYard, area),
     resolver,
   });
   const { handleSubmit, setError } = form;

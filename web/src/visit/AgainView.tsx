@@ -16,6 +16,7 @@ import {
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { ChoiceField } from '../control/ChoiceField';
 import { KeyLink } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
@@ -59,7 +60,9 @@ const Judged = ({ entry }: { entry: StepDifference['before'] }) =>
           {entry.limit.kind} {figure(entry.limit.value, 2)} {entry.limit.unit}
         </small>
       )}
-      <small>{entry.because}</small>
+      <small>
+        <Words>{entry.because}</Words>
+      </small>
     </>
   );
 

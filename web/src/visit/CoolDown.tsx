@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { CoolDown as Cooling } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { clockText } from '../clock/clockSlice';
 import { useNow } from '../clock/useNow';
 import { AskReason } from '../control/AskReason';
@@ -31,7 +32,9 @@ export const CoolDown = ({ cooling, override }: { cooling: Cooling; override: (r
       <p className="figure" role="timer" aria-label="Cooling">
         {clockText(left)}
       </p>
-      <p>{cooling.because}</p>
+      <p>
+        <Words>{cooling.because}</Words>
+      </p>
       <Key onPress={() => setAsking(true)}>Go on all the same</Key>
       {asking ? (
         <AskReason

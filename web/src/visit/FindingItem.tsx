@@ -18,6 +18,7 @@ import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { v7 } from 'uuid';
+import { Words } from '../control/Words';
 import { AskReason } from '../control/AskReason';
 import { instantNow } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
@@ -157,7 +158,9 @@ export const FindingItem = ({
         <Mark kind={SEVERITY_MARK[finding.severity]} word={SEVERITY_WORDS[finding.severity]} />
         {findingWords(finding.code, finding.subject)}
       </h3>
-      <p>{finding.because}</p>
+      <p>
+        <Words>{finding.because}</Words>
+      </p>
       <Evidence>
         <dt>For it</dt>
         <dd>{evidence(finding.evidence.for)}</dd>

@@ -8,6 +8,7 @@ import {
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
 import { Keypad } from '../control/Keypad';
 import type { EntryValues } from '../control/keypadEntry';
@@ -163,7 +164,9 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
               </div>
               <div>
                 <dt>Freezes at</dt>
-                <dd>{celsiusText(Math.round(freezingPointC(Math.min(...known))))}</dd>
+                <dd>
+                  <Words>{celsiusText(Math.round(freezingPointC(Math.min(...known))))}</Words>
+                </dd>
               </div>
             </Figures>
           )}

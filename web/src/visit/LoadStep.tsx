@@ -1,4 +1,5 @@
 import { apartAsked, CAUTION_WORDS, refusal } from '@vaktman/core';
+import { Words } from '../control/Words';
 import { LeadsDrawing } from '../drawing/LeadsDrawing';
 import { LoadEntry } from './load/LoadEntry';
 import { LoadRefused } from './load/LoadRefused';
@@ -68,9 +69,11 @@ export const LoadStep = (props: StepProps) => {
         <Stop>
           <h2>No load test on battery {point}</h2>
           <p>
-            {target === null
-              ? "The cold-cranking rating is not on record. Enter it from the battery's label in the unit's description."
-              : `At ${where} the chart has ended and a discharged battery may be frozen. Warm it above −18 °C first.`}
+            <Words>
+              {target === null
+                ? "The cold-cranking rating is not on record. Enter it from the battery's label in the unit's description."
+                : `At ${where} the chart has ended and a discharged battery may be frozen. Warm it above −18 °C first.`}
+            </Words>
           </p>
         </Stop>
       </VisitFrame>

@@ -1,5 +1,6 @@
 import { celsiusText, chargingPlan, figure, freezesAtC, mayBeFrozen, parseDecimal, type Battery } from '@vaktman/core';
 import { useState } from 'react';
+import { Words } from '../control/Words';
 import { NumberField } from '../control/NumberField';
 import { WaitClock } from './WaitClock';
 
@@ -25,7 +26,8 @@ export const RechargeAdvice = ({
       <p>
         <strong>
           It may be frozen: about {figure(chargePercent, 0)} % of charge freezes at{' '}
-          {celsiusText(freezesAtC(chargePercent))}. Bring it inside and warm it through before a charger goes on.
+          <Words>{celsiusText(freezesAtC(chargePercent))}</Words>. Bring it inside and warm it through before a charger
+          goes on.
         </strong>
       </p>
     );

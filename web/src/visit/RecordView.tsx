@@ -1,6 +1,8 @@
 import { visitText, fullVisitFile, visitRecord } from '@vaktman/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
+import { useWords } from '../control/ReaderContext';
+import { wordsIn } from '../control/Words';
 import { dateOf, dayTimeText, yardZoneName } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
@@ -27,7 +29,11 @@ const OffPaper = styled.div`
 
 /** The record of a visit: what is printed, kept as PDF, and handed to other programs as a file. */
 export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
-  const record = useMemo(() => visitRecord(detail, dayTimeText, judged.judgement, yardZoneName()), [detail, judged]);
+  const words = useWords();
+  const record = useMemo(
+    () => wordsIn(visitRecord(detail, dayTimeText, judged.judgement, yardZoneName()), words),
+    [detail, judged, words],
+  );
   const visitId = detail.file.visit.id;
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const pdf = (paper: string): void => window.location.assign(`/api/visits/${visitId}/record.pdf?paper=${paper}`);

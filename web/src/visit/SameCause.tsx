@@ -1,5 +1,6 @@
 import { findingWords, SEVERITY_WORDS, type Finding } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { QuietKey } from '../control/Key';
 import { Mark } from '../control/Mark';
 import { SEVERITY_MARK } from './severityMark';
@@ -47,7 +48,9 @@ export const SameCause = ({
               <QuietKey aria-label={`Deal with it by itself: ${words}`} onPress={() => takeApart(finding)}>
                 By itself
               </QuietKey>
-              <small>{finding.because}</small>
+              <small>
+                <Words>{finding.because}</Words>
+              </small>
             </li>
           );
         })}

@@ -15,6 +15,7 @@ import {
 import { useMemo } from 'react';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { clockTimeText, dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { KeyLink, PrimaryKeyLink } from '../control/Key';
@@ -173,7 +174,8 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
                       {stepTitle(step as JudgedStep)}, {pointName(point)}
                     </Link>
                     <small>
-                      {because} {redo} {earlier.length > 0 ? `Taken ${earlier.length + 1} times.` : ''}
+                      <Words>{`${because} ${redo ?? ''}`}</Words>{' '}
+                      {earlier.length > 0 ? `Taken ${earlier.length + 1} times.` : ''}
                     </small>
                   </td>
                   <td className="number">
@@ -204,7 +206,9 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               <Finding key={`${finding.code}@${finding.subject}`}>
                 <Mark kind={SEVERITY_MARK[finding.severity]} word={SEVERITY_WORDS[finding.severity]} />
                 <strong>{findingWords(finding.code, finding.subject)}</strong>
-                <span>{finding.because}</span>
+                <span>
+                  <Words>{finding.because}</Words>
+                </span>
                 {folded.length === 0 ? null : (
                   <span>
                     Of the same cause: {folded.map(({ code, subject }) => findingWords(code, subject)).join('; ')}

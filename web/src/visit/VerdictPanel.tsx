@@ -10,6 +10,7 @@ import {
 import type { ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
 import { inReach } from '../control/inReach';
 import { Key, PrimaryKey, PrimaryKeyLink } from '../control/Key';
@@ -133,7 +134,9 @@ export const VerdictPanel = ({
         <Mark kind={VERDICT_MARK[outcome.verdict]} />
         {margin === null ? null : <span className="margin">{margin}</span>}
       </Word>
-      <Because>{outcome.because}</Because>
+      <Because>
+        <Words>{outcome.because}</Words>
+      </Because>
       {outcome.redo === null ? null : <Redo>{outcome.redo}</Redo>}
       {children}
       <Keys $compact={compact}>

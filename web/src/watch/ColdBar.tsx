@@ -1,5 +1,7 @@
 import { degreesShort, figure, type ColdBand } from '@vaktman/core';
 import styled from 'styled-components';
+import { useReaderUnits } from '../control/ReaderContext';
+import { degreesOf, readerWords, tickText } from '../control/readerUnits';
 import type { WatchUnit } from './watchFilter';
 import { AXIS_TICKS_C, onAxis } from './coldScale';
 
@@ -105,8 +107,9 @@ export const ColdBar = ({ unit }: { unit: WatchUnit }) => {
   const { row, answer, lowestC } = unit;
   const { cold } = row;
   const short = degreesShort(cold, lowestC);
+  const units = useReaderUnits();
   return (
-    <Axis role="img" aria-label={spoken(cold, unit)}>
+    <Axis role="img" aria-label={readerWords(spoken(cold, unit), units)}>
       {AXIS_TICKS_C.map((celsius) => (
         <i key={celsius} style={{ left: `${onAxis(celsius)}%` }} />
       ))}
@@ -128,7 +131,9 @@ export const ColdBar = ({ unit }: { unit: WatchUnit }) => {
                 className="short"
                 style={{ left: `${onAxis(cold[1])}%`, width: `${onAxis(lowestC) - onAxis(cold[1])}%` }}
               />
-              <em style={{ left: `calc(${onAxis(lowestC)}% + 6px)` }}>{figure(Math.max(1, short), 0)}° short</em>
+              <em style={{ left: `calc(${onAxis(lowestC)}% + 6px)` }}>
+                {figure(degreesOf(Math.max(1, short), units), 0)}° short
+              </em>
             </>
           ) : null}
           {answer === 'will-not' ? null : (
@@ -139,7 +144,7 @@ export const ColdBar = ({ unit }: { unit: WatchUnit }) => {
           )}
           <b className={answer === 'will-not' ? 'inverse' : ''}>
             {answer === 'unsaid' ? 'was ' : ''}
-            {figure(cold[1], 0)}
+            {tickText(cold[1], units)}
           </b>
         </>
       )}

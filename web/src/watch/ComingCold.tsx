@@ -2,6 +2,8 @@ import type { Weather, Yard } from '@vaktman/contract';
 import { figure } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { useReaderUnits } from '../control/ReaderContext';
+import { readerUnit, tickText } from '../control/readerUnits';
 import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
 import { useLater } from '../control/useLater';
@@ -100,6 +102,7 @@ export const ComingCold = ({
   /** The seven dates drawn, the first one tonight. */
   dates: readonly string[];
 }) => {
+  const units = useReaderUnits();
   const [typing, setTyping] = useState(false);
   const NightForm = useLater(loadNightForm);
   const coldestDates = new Set([...nights.values()].map(({ date }) => date));
@@ -130,7 +133,7 @@ export const ComingCold = ({
           aria-label={yards
             .map(
               ({ yardId, name }) =>
-                `${name}: ${(weather.yards.find((yard) => yard.yardId === yardId)?.nights ?? []).map(({ date, lowestC }) => `${date} ${figure(lowestC, 0)} °C`).join(', ')}`,
+                `${name}: ${(weather.yards.find((yard) => yard.yardId === yardId)?.nights ?? []).map(({ date, lowestC }) => `${date} ${tickText(lowestC, units)} ${readerUnit('°C', units)}`).join(', ')}`,
             )
             .join('. ')}
         >
@@ -143,8 +146,8 @@ export const ComingCold = ({
                 textAnchor={celsius === 0 ? 'start' : celsius === -40 ? 'end' : 'middle'}
                 fill="var(--ink-2)"
               >
-                {figure(celsius, 0)}
-                {celsius === 0 ? ' °C' : ''}
+                {tickText(celsius, units)}
+                {celsius === 0 ? ` ${readerUnit('°C', units)}` : ''}
               </text>
               <line
                 x1={`${onAxis(celsius)}%`}

@@ -1,6 +1,7 @@
 import { degreesShort, DISPOSITION_WORDS, figure, nightAdvice } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { monthText, nearDayText } from '../control/dates';
 import { ANSWER_MARK, ANSWER_WORDS, DISPOSITION_MARK, Mark } from '../control/Mark';
 import { FIELD, PHONE } from '../theme/screen';
@@ -131,7 +132,7 @@ const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
       <span className="unit">
         <strong>{row.unitId}</strong>
         <span className="kind">{row.description}</span>
-        <span className="degrees">{row.cold === null ? '' : `${figure(row.cold[1], 0)} °C`}</span>
+        <span className="degrees">{row.cold === null ? '' : <Words>{`${figure(row.cold[1], 0)} °C`}</Words>}</span>
       </span>
       <span className="axis">
         <ColdBar unit={unit} />
@@ -184,7 +185,7 @@ export const WatchLineView = ({
     <YardHead>
       <h2>{line.yard.name}</h2>
       <small className="axis">
-        starts down to{night === undefined ? '' : `; coldest night ${figure(night.lowestC, 0)} °C`}
+        starts down to{night === undefined ? '' : <Words>{`; coldest night ${figure(night.lowestC, 0)} °C`}</Words>}
       </small>
       <small className="left">How it left its visit</small>
       <small className="due">due</small>

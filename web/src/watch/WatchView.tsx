@@ -7,13 +7,13 @@ import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { dateAfter, todayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
+import { useLater } from '../control/useLater';
 import { usePrinting } from '../control/usePrinting';
 import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
 import { watchLeft } from '../frame/placeSlice';
 import { useViewTitle } from '../frame/useViewTitle';
 import { useAppDispatch } from '../store';
-import { ComingCold } from './ComingCold';
 import {
   coldestNights,
   countByAnswer,
@@ -27,10 +27,13 @@ import {
 } from './watchFilter';
 import { WatchList } from './WatchList';
 import { WatchSide } from './WatchSide';
-import { Worklist } from './Worklist';
 import { answerWords, doneWords, nightWords } from './watchWords';
-import { Answer, Empty, Headline, Main, Sheet, Toggle, Tools, Yards } from './watchStyle';
+import { Answer, ColdPlace, Empty, Headline, Main, Sheet, Toggle, Tools, Yards } from './watchStyle';
 
+/** Fetched when the first view stands, so that it is there when somebody prints. */
+const loadWorklist = async () => (await import('./Worklist')).Worklist;
+/** Drawn once the list stands: the nights are asked for apart, and come later anyway. */
+const ComingCold = lazy(async () => ({ default: (await import('./ComingCold')).ComingCold }));
 /** Seen once in the life of a fleet. */
 const EmptyFleet = lazy(async () => ({ default: (await import('./EmptyFleet')).EmptyFleet }));
 
@@ -90,8 +93,9 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
     const first = watchLines(units, fleet.yards, { ...filter, search: typed }).find((line) => line.kind === 'unit');
     if (first?.kind === 'unit') void navigate(`/units/${encodeURIComponent(first.unit.row.unitId)}`);
   };
+  const Worklist = useLater(loadWorklist);
   const isPrinting = usePrinting();
-  if (isPrinting) return <Worklist lines={lines} night={night} today={today} />;
+  if (isPrinting && Worklist !== null) return <Worklist lines={lines} night={night} today={today} />;
   return (
     <Sheet>
       <Headline role="group" aria-label="Show by what the cold will do">
@@ -158,7 +162,9 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
             When this is done
           </Toggle>
         </Tools>
-        <ComingCold weather={weather ?? NIGHTS_PENDING} yards={yards} nights={nights} dates={dates} />
+        <Suspense fallback={<ColdPlace aria-hidden="true" />}>
+          <ComingCold weather={weather ?? NIGHTS_PENDING} yards={yards} nights={nights} dates={dates} />
+        </Suspense>
         {lines.length === 0 ? (
           <Empty>Nothing matches. Clear the search or choose another standing.</Empty>
         ) : (

@@ -1,5 +1,6 @@
 import { degreesShort, DISPOSITION_WORDS, figure, nightAdvice } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { dayText, nearDayText } from '../control/dates';
 import { ANSWER_MARK, ANSWER_WORDS, DISPOSITION_MARK, Mark } from '../control/Mark';
 import { Table } from '../control/tableStyle';
@@ -63,7 +64,7 @@ export const Worklist = ({ lines, night, today }: { lines: readonly WatchLine[];
               </td>
               <td>
                 <Mark kind={ANSWER_MARK[line.unit.answer]} word={ANSWER_WORDS[line.unit.answer]} />
-                {line.unit.row.cold === null ? '' : ` ${figure(line.unit.row.cold[1], 0)} °C`}
+                {line.unit.row.cold === null ? '' : <Words>{` ${figure(line.unit.row.cold[1], 0)} °C`}</Words>}
               </td>
               <td>
                 {line.unit.row.disposition === null ? (

@@ -153,3 +153,11 @@ export const Empty = styled.p`
   font-size: 1.2rem;
   max-width: 40rem;
 `;
+
+/** As high as the coming cold, which stands here a moment later: the list does not jump. */
+export const ColdPlace = styled.div`
+  height: 128px;
+  ${PHONE} {
+    height: 3.4rem;
+  }
+`;

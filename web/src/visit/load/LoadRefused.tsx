@@ -1,4 +1,5 @@
 import { pointName, stepTitle, type Blocked } from '@vaktman/core';
+import { Words } from '../../control/Words';
 import { Key, PrimaryKeyLink } from '../../control/Key';
 import { nextOnScreen, nextWords, placePath } from '../nextPlace';
 import type { StepProps } from '../stepProps';
@@ -13,7 +14,9 @@ export const LoadRefused = ({ detail, judged, point, refused }: StepProps & { re
     <LoadSheet>
       <Stop>
         <h2>No load test on battery {point}</h2>
-        <p>{refused.because}</p>
+        <p>
+          <Words>{refused.because}</Words>
+        </p>
       </Stop>
       <LoadKeys>
         <Key onPress={() => history.back()}>Back</Key>

@@ -1,5 +1,6 @@
 import { figure, type JudgedOutcome, type ReadingAt } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { Figure } from '../../control/Figure';
 import { nextOnScreen, onwardPath } from '../nextPlace';
 import type { StepProps } from '../stepProps';
@@ -50,7 +51,9 @@ export const LoadVerdict = ({
           <Figures>
             {figures.referenceLoadVolts === undefined ? null : (
               <div>
-                <dt>Would have read at 21 °C</dt>
+                <dt>
+                  <Words>Would have read at 21 °C</Words>
+                </dt>
                 <dd>
                   <Figure text={figures.referenceLoadVolts.toFixed(2)} unit="V" />
                 </dd>

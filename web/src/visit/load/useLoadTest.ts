@@ -9,6 +9,7 @@ import {
   type Reading,
 } from '@vaktman/core';
 import { useMemo, useState } from 'react';
+import { useWords } from '../../control/ReaderContext';
 import { useOnThisDevice } from '../../clock/deviceTime';
 import { useNow } from '../../clock/useNow';
 import { capturedOf, useFeed, type Feed } from '../../feed/useFeed';
@@ -68,6 +69,7 @@ export const useLoadTest = ({ detail, judged, point }: StepProps) => {
   );
   const counts = useMemo(() => release?.counts.bind(release), [release]);
   const feed = useFeed(visitId, 'battery.load', point, feeding && hold !== null && hold.offMs === null, counts);
+  const words = useWords();
   return {
     recorder,
     target,
@@ -77,7 +79,7 @@ export const useLoadTest = ({ detail, judged, point }: StepProps) => {
     where:
       temperature.celsius === null
         ? 'no temperature'
-        : `${temperature.from === 'air' ? 'air' : 'battery'} at ${celsiusText(temperature.celsius)}`,
+        : words(`${temperature.from === 'air' ? 'air' : 'battery'} at ${celsiusText(temperature.celsius)}`),
     reading: reading?.step === 'battery.load' ? reading : undefined,
     retake,
     hold,

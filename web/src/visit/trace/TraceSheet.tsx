@@ -2,6 +2,7 @@ import type { JudgedOutcome, Outcome, TraceMarks, TraceReading } from '@vaktman/
 import { findingWords } from '@vaktman/core';
 import type { ReactNode } from 'react';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { inReach } from '../../control/inReach';
 import { Mark, VERDICT_MARK } from '../../control/Mark';
 import type { Behind } from '../../drawing/TraceDrawing';
@@ -116,7 +117,7 @@ export const TraceSheet = ({
       <Right>
         <TraceFigures reading={reading} marks={marks} />
         <Because>
-          <Mark kind={VERDICT_MARK[outcome.verdict]} /> {outcome.because}{' '}
+          <Mark kind={VERDICT_MARK[outcome.verdict]} /> <Words>{outcome.because}</Words>{' '}
           {outcome.redo === null ? null : <strong>{outcome.redo}</strong>}
         </Because>
         <Foot>{children}</Foot>

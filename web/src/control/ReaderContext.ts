@@ -1,0 +1,13 @@
+import { createContext, useContext, useMemo } from 'react';
+import { readerWords, USUAL_UNITS, type ReaderUnits } from './readerUnits';
+
+/** Units as the reader of this device likes them; the usual ones where nobody said. */
+export const ReaderContext = createContext<ReaderUnits>(USUAL_UNITS);
+
+export const useReaderUnits = (): ReaderUnits => useContext(ReaderContext);
+
+/** Puts sentences of ours into the reader's units. */
+export const useWords = (): ((text: string) => string) => {
+  const units = useReaderUnits();
+  return useMemo(() => (text: string) => readerWords(text, units), [units]);
+};

@@ -1,0 +1,48 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { fromReader, readerUnit, readerWords, toReader, USUAL_UNITS, type ReaderUnits } from './readerUnits';
+
+const other: ReaderUnits = { temperature: 'F', distance: 'mi', area: 'awg', decimal: ',' };
+const only = (part: Partial<ReaderUnits>): ReaderUnits => ({ ...USUAL_UNITS, ...part });
+
+describe('a sentence as its reader likes it', () => {
+  it.each([
+    [
+      '9.65 V is above the 9.60 V limit at −18 °C',
+      only({ temperature: 'F' }),
+      '9.65 V is above the 9.60 V limit at 0 °F',
+    ],
+    ['starts down to −24 °C, −28 to −20 °C', only({ temperature: 'F' }), 'starts down to −11 °F, −18 to −4 °F'],
+    ['battery at 12.5 °C', only({ temperature: 'F' }), 'battery at 54.5 °F'],
+    ['due at 20000 km', only({ distance: 'mi' }), 'due at 12427 mi'],
+    ['at 80 km/h', only({ distance: 'mi' }), 'at 80 km/h'],
+    ['Positive cable, 95 mm², 2.4 m', only({ area: 'awg' }), 'Positive cable, 3/0 AWG, 2.4 m'],
+    ['9.65 V at 0.3 A, 8:10', only({ decimal: ',' }), '9,65 V at 0,3 A, 8:10'],
+    ['21 °C, 107 mm², 12.65 V', other, '70 °F, 4/0 AWG, 12,65 V'],
+    ['Nothing with a figure.', other, 'Nothing with a figure.'],
+  ])('%s', (text, units, shown) => expect(readerWords(text, units)).toBe(shown));
+  it('is the same where the reader likes what is usual', () =>
+    fc.assert(fc.property(fc.string(), (text) => readerWords(text, USUAL_UNITS) === text)));
+});
+
+describe('a figure as its reader types it', () => {
+  it('comes back as it was, to a tenth', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: -600, max: 900 }), fc.constantFrom('°C', 'km', 'V', 'h'), (tenths, unit) => {
+        const value = tenths / 10;
+        expect(fromReader(toReader(value, unit, other), unit, other)).toBeCloseTo(value, 6);
+      }),
+    ));
+  it('keeps what has no other unit', () => {
+    expect([readerUnit('V', other), toReader(12.6, 'V', other), fromReader(12.64, 'V', other)]).toEqual([
+      'V',
+      12.6,
+      12.64,
+    ]);
+    expect([readerUnit('°C', other), readerUnit('km', other), readerUnit('°C', USUAL_UNITS)]).toEqual([
+      '°F',
+      'mi',
+      '°C',
+    ]);
+  });
+});

@@ -1,0 +1,91 @@
+import {
+  awgAreaMm2,
+  celsiusFromFahrenheit,
+  fahrenheitFromCelsius,
+  figure,
+  kilometresFromMiles,
+  milesFromKilometres,
+} from '@vaktman/core';
+
+/** Units a reader likes. Everything that is kept and sent is in Celsius, kilometres and square millimetres, with a point. */
+export interface ReaderUnits {
+  readonly temperature: 'C' | 'F';
+  readonly distance: 'km' | 'mi';
+  readonly area: 'mm2' | 'awg';
+  readonly decimal: '.' | ',';
+}
+export const USUAL_UNITS: ReaderUnits = { temperature: 'C', distance: 'km', area: 'mm2', decimal: '.' };
+
+/** The unit a reader sees in place of one of ours; itself where there is no other. */
+export const readerUnit = (unit: string, { temperature, distance }: ReaderUnits): string => {
+  if (unit === '°C' && temperature === 'F') return '°F';
+  return unit === 'km' && distance === 'mi' ? 'mi' : unit;
+};
+
+/** A figure of one of our units in the reader's. */
+export const toReader = (value: number, unit: string, units: ReaderUnits): number => {
+  const shown = readerUnit(unit, units);
+  if (shown === unit) return value;
+  return shown === '°F' ? fahrenheitFromCelsius(value) : milesFromKilometres(value);
+};
+
+/** A figure as a reader typed it, in our unit; as exact as anybody reads it. */
+export const fromReader = (value: number, unit: string, units: ReaderUnits): number => {
+  const shown = readerUnit(unit, units);
+  if (shown === unit) return value;
+  return Math.round((shown === '°F' ? celsiusFromFahrenheit(value) : kilometresFromMiles(value)) * 10) / 10;
+};
+
+/** A decimal sign as the reader writes it. */
+export const signed = (text: string, { decimal }: ReaderUnits): string =>
+  decimal === ',' ? text.replaceAll(/(\d)\.(?=\d)/g, '$1,') : text;
+
+const NUMBER = '[−-]?\\d+(?:\\.\\d+)?';
+const DEGREES = new RegExp(`(?:(${NUMBER}) to )?(${NUMBER}) ?°C`, 'g');
+const KILOMETRES = new RegExp(`(${NUMBER}) km(?!/)`, 'g');
+const AREA = new RegExp(`(${NUMBER}) mm²`, 'g');
+const GAUGES = ['4/0', '3/0', '2/0', '1/0', ...Array.from({ length: 40 }, (_, index) => String(index + 1))];
+
+const valueOf = (text: string): number => Number(text.replace('−', '-'));
+const decimalsOf = (text: string): number => text.split('.')[1]?.length ?? 0;
+
+/** The gauge whose conductor is nearest to an area. */
+const nearestGauge = (areaMm2: number): string => {
+  const off = (gauge: string): number => Math.abs(Math.log(awgAreaMm2(gauge) / areaMm2));
+  return GAUGES.reduce((best, gauge) => (off(gauge) < off(best) ? gauge : best));
+};
+
+/** A figure as it stands in a text, in the reader's unit, as exact as it stood there. */
+const inReader = (text: string, unit: string, units: ReaderUnits): string =>
+  figure(toReader(valueOf(text), unit, units), decimalsOf(text));
+
+/** A sentence of ours as the reader reads it: its temperatures, distances, cable sizes and decimal signs. */
+export const readerWords = (text: string, units: ReaderUnits): string => {
+  let own = text;
+  if (units.temperature === 'F')
+    own = own.replaceAll(DEGREES, (_all, from: string | undefined, to: string) => {
+      const until = `${inReader(to, '°C', units)} °F`;
+      return from === undefined ? until : `${inReader(from, '°C', units)} to ${until}`;
+    });
+  if (units.distance === 'mi')
+    own = own.replaceAll(KILOMETRES, (_all, km: string) => `${inReader(km, 'km', units)} mi`);
+  if (units.area === 'awg') own = own.replaceAll(AREA, (_all, area: string) => `${nearestGauge(valueOf(area))} AWG`);
+  return signed(own, units);
+};
+
+/** A figure and its unit as they stand beside one another, in the reader's unit. */
+export const readerFigure = (
+  text: string,
+  unit: string | undefined,
+  units: ReaderUnits,
+): { readonly text: string; readonly unit: string | undefined } => {
+  if (unit === undefined || readerUnit(unit, units) === unit || Number.isNaN(valueOf(text))) return { text, unit };
+  return { text: inReader(text, unit, units), unit: readerUnit(unit, units) };
+};
+
+/** How many of the reader's degrees a difference of so many Celsius degrees is. */
+export const degreesOf = (celsiusDegrees: number, { temperature }: ReaderUnits): number =>
+  temperature === 'F' ? celsiusDegrees * 1.8 : celsiusDegrees;
+
+/** A temperature without its unit, for an axis that names the unit once. */
+export const tickText = (celsius: number, units: ReaderUnits): string => figure(toReader(celsius, '°C', units), 0);
