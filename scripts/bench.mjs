@@ -19,6 +19,10 @@ await build({
   external: [
     'pdfmake',
     'pg',
+    'pg-query-stream',
+    'papaparse',
+    'ics',
+    'yazl',
     'pino',
     'hono',
     'hono/*',

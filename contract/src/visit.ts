@@ -11,6 +11,7 @@ import {
   judgementSchema,
 } from '@vaktman/core';
 import * as z from 'zod';
+import { visitSummarySchema } from './unit';
 
 /** A visit as it is opened. */
 export const visitOpeningSchema = z.strictObject({
@@ -86,3 +87,21 @@ export const visitDetailSchema = z.object({
   signedAs: z.record(z.string(), judgementSchema).default({}),
 });
 export type VisitDetail = z.infer<typeof visitDetailSchema>;
+
+/** What is asked of the list of visits: of one unit or all, since a moment; latest first. */
+export const visitQuerySchema = z.object({
+  unitId: z.string().max(200).optional(),
+  /** Only those that began at or after this moment. */
+  since: z.iso.datetime({ offset: true, error: 'expected a moment such as 2026-11-20T08:00:00+01:00' }).optional(),
+  /** Only those after the one a page ended with. */
+  after: z.string().max(200).optional(),
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+});
+export type VisitQuery = z.infer<typeof visitQuerySchema>;
+
+/** Visits of a list, latest first, and where the next page begins; null where there is none. */
+export const visitListSchema = z.object({
+  visits: z.array(visitSummarySchema.extend({ unitId: z.string() })),
+  next: z.string().nullable(),
+});
+export type VisitList = z.infer<typeof visitListSchema>;

@@ -216,37 +216,6 @@ const searched = async (page: Page, unitId: string): Promise<void> => {
     await page.getByRole('heading', { name: `Read ${name}` }).waitFor({ state: 'detached' });
   }
   await shot(page, 'visit-run');
-  await page.goto(`${url}/battery.drain/bank`);
-  await page.getByRole('button', { name: /The key is off/ }).click();
-  await page.clock.fastForward(47 * 60_000);
-  await type('0.62');
-  for (const [name, amps] of [
-    ['F7 radio', '0.6'],
-    ['F18 spreader control', '0.12'],
-  ] as const) {
-    await page.getByLabel('Circuit, as its fuse is named').fill(name);
-    await page.getByRole('button', { name: 'Zero the clamp' }).focus();
-    await page.keyboard.type(amps);
-    await page.getByRole('button', { name: `Save ${name}` }).click();
-    await page.getByRole('row', { name: new RegExp(name) }).waitFor();
-  }
-  await shot(page, 'visit-drain');
-  await page.goto(`${url}/log/${encodeURIComponent('charge.volts@bank')}`);
-  await page.getByLabel('Engine speed').fill('1500');
-  await page.getByRole('button', { name: 'Type the values as they move' }).click();
-  const logged = async (volts: string): Promise<void> => {
-    await type(volts);
-    await page.clock.fastForward(20_000);
-  };
-  await logged('14.2');
-  await page.getByRole('button', { name: 'loads on' }).click();
-  await logged('14.1');
-  await page.getByRole('button', { name: 'Move bank +' }).click();
-  await logged('14.1');
-  await page.getByRole('button', { name: 'Move alternator B+ stud' }).click();
-  await logged('13.1');
-  await logged('14.1');
-  await shot(page, 'visit-log');
 };
 
 /** A crank on the oscilloscope, one cylinder of which presses less. */
@@ -263,7 +232,50 @@ const trace = async (page: Page, name: string): Promise<void> => {
   await shot(page, name);
 };
 
+/** A list of somebody else's making, with something wrong in it and a column that is not known. */
+const LIST = [
+  'Register of the pass;;;;;;',
+  'Einheit;Bezeichnung;Wo;Bordspannung;Schaltung;Batterietyp;Startstrom',
+  'K-01;Kehrmaschine;Lower Yard;24;2 in Reihe;Vlies;900',
+  'K-02;Kehrmaschine;Harbour;12;4P;Nass;"1.050"',
+  'P-07;Pflug;Lower Yard;12;4P;Nass;-920',
+].join('\r\n');
+
+/** A shop's own beginning: the first page of an empty database, the fleet, a list on its way in. */
+const shop = async (): Promise<void> => {
+  const own = await startPostgres(dataFolder(join(folder, 'empty')), { durable: false });
+  const ownPort = (await freePort()) as number;
+  const ownServer = await startServer({ databaseUrl: own.url, port: ownPort, demo: 'offered' });
+  try {
+    const first = await pageAt(1280, 800, 'day', 'real');
+    await first.goto(`http://127.0.0.1:${ownPort}/`);
+    await first.getByRole('button', { name: 'Show the demo' }).waitFor();
+    await shot(first, 'begin');
+  } finally {
+    await ownServer.stop();
+    await own.stop();
+  }
+  const page = await pageAt(1280, 800, 'day', 'real');
+  await page.goto(`${vaktman.url}/fleet`);
+  await page.getByRole('form', { name: 'Lower Yard' }).waitFor();
+  await shot(page, 'fleet');
+  await page.goto(`${vaktman.url}/import/units`);
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: /Choose, drop or paste/ }).click();
+  await (await chooser).setFiles({ name: 'register.csv', mimeType: 'text/csv', buffer: Buffer.from(LIST) });
+  await page.getByRole('listitem').filter({ hasText: '“Startstrom”' }).getByRole('button', { name: 'EN' }).click();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Wo' })
+    .getByRole('button', { name: /Taken for/ })
+    .click();
+  await page.getByRole('option', { name: 'yard', exact: true }).click();
+  await page.getByRole('table', { name: 'Problems' }).getByText('Harbour').waitFor();
+  await shot(page, 'list');
+};
+
 try {
+  await shop();
   // The coming nights are those of today.
   const morning = await pageAt(1280, 800, 'day', 'real');
   await morning.goto(vaktman.url);
@@ -289,7 +301,6 @@ try {
   await visit(await pageAt(390, 844, 'day'), 'P-07', (moment) => `phone-${moment}`, ['load']);
   await searched(desk, 'S-01');
   await trace(await pageAt(1280, 800, 'day'), 'visit-trace');
-  await trace(await pageAt(390, 844, 'night'), 'phone-trace');
   await intake(await pageAt(1280, 800, 'day'));
   await bench(await pageAt(1280, 800, 'day', 'real'));
 } finally {

@@ -68,7 +68,7 @@ test('reads the next list as the last, takes a list back, and brings the whole r
   expect((await empty.watch()).units.map(({ unitId }) => unitId)).toEqual(['G-01', 'G-02']);
 
   await page.goto(`${empty.url}/units/G-01/edit`);
-  await page.getByLabel('Plate or chassis number').fill('TP 4107');
+  await page.getByLabel('Plate or chassis').fill('TP 4107');
   await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(page.getByRole('region', { name: 'Card' })).toContainText('TP 4107');
   await page.getByRole('link', { name: 'Who changed what here, and when' }).click();

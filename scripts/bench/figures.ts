@@ -9,6 +9,7 @@ import { judgeFleetSeconds } from './judgeFleet';
 import { benchMachine } from './machine';
 import { traceFigures } from './trace';
 import { fourBatteryVisit, sixtyReadingVisit } from './visit';
+import { listFigures } from './lists';
 import { measureWatch } from './watch';
 
 const root = process.cwd();
@@ -127,4 +128,14 @@ export const measure = async (): Promise<void> => {
   const watch = await measureWatch(10_000);
   say('watch of 10,000 units served, p95', `${watch.servedP95Ms.toFixed(1)} ms`, 'under 50 ms');
   say('watch of 10,000 units drawn, data asked for to list on screen', `${watch.drawnMs.toFixed(0)} ms`, 'none set');
+
+  const lists = await listFigures();
+  say('a unit list of 20,000 rows read and understood', `${lists.readS.toFixed(1)} s`, 'none set');
+  say('and stored, units, batteries and their stays', `${lists.storedS.toFixed(1)} s`, 'both under 10 s');
+  say(
+    `a record of a million readings taken away, ${lists.sentMb.toFixed(0)} MB`,
+    `${lists.sentS.toFixed(1)} s`,
+    'none set',
+  );
+  say('how much the server grows meanwhile', `${lists.grownMb.toFixed(0)} MB`, 'constant');
 };

@@ -2,6 +2,7 @@ import { batchSchema, changeQuerySchema, NO_FLEET } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
+import { etag } from 'hono/etag';
 import { requestId, type RequestIdVariables } from 'hono/request-id';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Logger } from 'pino';
@@ -14,6 +15,8 @@ import { listChanges } from './change/changeStore';
 import { isDatabaseAway } from './database/failure';
 import type { Pool } from './database/pool';
 import { sqlState } from './database/sqlState';
+import { openApi } from './describe/openApi';
+import { readingPage } from './describe/readingPage';
 import { exportRoutes } from './export/exportRoutes';
 import { beginRoutes } from './fleet/beginRoutes';
 import { fleetRoutes } from './fleet/fleetRoutes';
@@ -39,6 +42,17 @@ import { yardRoutes } from './yard/yardRoutes';
 const MAX_BODY_BYTES = 2 * 1024 * 1024;
 /** A list of a whole fleet. */
 const MAX_LIST_BYTES = 40 * 1024 * 1024;
+/** Answers that are told by a tag, so that what did not change need not be sent again. */
+const TAGGED = [
+  '/api/fleet',
+  '/api/units',
+  '/api/units/:unitId',
+  '/api/batteries',
+  '/api/batteries/:batteryId',
+  '/api/visits',
+  '/api/visits/:visitId',
+  '/api/instruments',
+] as const;
 /** Text that the database cannot keep, in an address or a query. */
 const UNREADABLE: ReadonlySet<string | null> = new Set(['22021', '22P05', '22P02']);
 
@@ -122,6 +136,9 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
     if (!c.res.headers.has('cache-control')) c.header('cache-control', 'no-store');
   });
 
+  for (const path of TAGGED) app.use(path, etag());
+  app.get('/api', (c) => c.html(readingPage()));
+  app.get('/api/openapi.json', (c) => c.json(openApi()));
   app.use('/api/*', who);
   app.route(
     '/api/begin',

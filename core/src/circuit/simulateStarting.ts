@@ -1,7 +1,8 @@
 import { isSeriesBank, seriesLinks, strings } from '../unit/bank';
 import { leadsFor } from '../step/catalogue';
 import type { ScenarioFile } from './scenarioFile';
-import { walk, type WalkAnswers } from '../step/starting/walk';
+import { walk } from '../step/starting/walk';
+import type { WalkAnswers } from '../step/starting/walkNodes';
 import { asksForAnswer, type WalkPoint } from '../step/starting/walkPoints';
 import { crank, type CrankResult } from './crank';
 import { buildMachine, type Machine } from './machine';

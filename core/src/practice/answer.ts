@@ -2,7 +2,7 @@ import { FAULT_KINDS, type Fault, type FaultKind, type PlainFault } from '../cir
 import { faultPlaces } from '../circuit/scenarioFile';
 import { pointName } from '../unit/pointName';
 import type { Unit } from '../unit/unit';
-import type { Danger } from './bench';
+import type { Danger } from './benchControls';
 
 /** What somebody names as the fault: its kind and its place. */
 export interface NamedFault {

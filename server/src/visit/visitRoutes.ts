@@ -1,15 +1,16 @@
-import type { VisitDetail } from '@vaktman/contract';
+import { visitQuerySchema, type VisitDetail } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { validate as isUuid } from 'uuid';
 import type { Pool } from '../database/pool';
 import { feedAnswer } from '../feed/feedRoute';
 import { loadFleet } from '../fleet/fleetStore';
-import { notFound } from '../http/problem';
+import { ClientError, notFound } from '../http/problem';
+import { checkedQuery } from '../http/query';
 import type { StreamCount } from '../http/streamCount';
 import type { PdfThread } from '../record/pdfThread';
 import { attachment, fileAnswer, recordAnswer } from '../record/recordRoute';
 import { loadApart } from './keptApart';
-import { loadVisit } from './visitStore';
+import { listVisits, loadVisit } from './visitStore';
 
 /**
  * Visits: each whole, as record and file, and the instruments' feed of its steps.
@@ -28,6 +29,14 @@ export const visitRoutes = (
     if (visit === null) throw notFound(`Visit ${visitId}`);
     return visit;
   };
+  routes.get('/', async (c) => {
+    const list = await listVisits(pool, await fleetId(), checkedQuery(c, visitQuerySchema));
+    if (list === null)
+      throw new ClientError(422, 'The query is not as expected. Nothing was looked up.', [
+        { path: 'after', message: 'expected what a page before told as next' },
+      ]);
+    return c.json(list);
+  });
   routes.get('/:visitId', async (c) => c.json(await stored(c.req.param('visitId'))));
   routes.get('/:visitId/feed', async (c) => feedAnswer(c, await stored(c.req.param('visitId')), feedPort, streams));
   routes.get('/:visitId/file', async (c) => fileAnswer(await stored(c.req.param('visitId'))));

@@ -37,7 +37,7 @@ export const fromReader = (value: number, unit: string, units: ReaderUnits): num
 };
 
 /** A decimal sign as the reader writes it. */
-export const signed = (text: string, { decimal }: ReaderUnits): string =>
+const signed = (text: string, { decimal }: ReaderUnits): string =>
   decimal === ',' ? text.replaceAll(/(\d)\.(?=\d)/g, '$1,') : text;
 
 const NUMBER = '[−-]?\\d+(?:\\.\\d+)?';

@@ -8,7 +8,7 @@ import type { UnitFormFields } from './unitForm';
 export const CardFields = ({ control }: { control: Control<UnitFormFields> }) => (
   <FieldGroup title="Card">
     <Grid $columns="1fr 0.6fr 1fr 1fr">
-      <TextLine control={control} name="card.plate" label="Plate or chassis number" />
+      <TextLine control={control} name="card.plate" label="Plate or chassis" />
       <NumberLine control={control} name="card.year" label="Year" />
       <TextLine control={control} name="card.make" label="Maker" />
       <TextLine control={control} name="card.type" label="Type" />

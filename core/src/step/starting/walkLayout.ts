@@ -1,5 +1,6 @@
 import { present } from '../../quantity/present';
-import { WALK, type WalkEnd, type WalkState } from './walk';
+import type { WalkState } from './walk';
+import { WALK, type WalkEnd } from './walkNodes';
 import type { WalkPoint } from './walkPoints';
 
 /** How far the walk has come to a place of the tree. */

@@ -13,7 +13,8 @@ import type { Unit } from '../../unit/unit';
 import { restingBankVolts } from '../battery/openCircuit';
 import { blockedByUnsafeBattery } from '../look/caseLook';
 import { CRANK_SECONDS } from '../../judging/crankSeconds';
-import { walk, walkAnswerText, walkNode, type WalkAnswers, type WalkConditions } from './walk';
+import { walk, walkAnswerText, walkNode } from './walk';
+import type { WalkAnswers, WalkConditions } from './walkNodes';
 import { asksForAnswer, WALK_ANSWERS, WALK_POINTS, type WalkPoint } from './walkPoints';
 
 const walkReading = readingOf('start.walk', {

@@ -1,0 +1,55 @@
+import { html, raw } from 'hono/html';
+import { OPERATIONS, type Operation } from './operations';
+
+const line = ({ method, path, summary, query, body, answer, status = 200 }: Operation) => html`
+  <tr>
+    <td><code>${method.toUpperCase()}</code></td>
+    <td><code>${path}</code></td>
+    <td>
+      ${summary}. ${query === undefined ? '' : html`<br />Asked with: ${Object.keys(query.shape).join(', ')}.`}
+      ${body === undefined ? '' : html`<br />Takes JSON, see the description for its fields.`}
+      ${typeof answer === 'string' ? html`<br />Answers ${answer}.` : ''} ${status === 200 ? '' : `Answers ${status}.`}
+    </td>
+  </tr>
+`;
+
+const STYLE = `body{font:16px/1.4 sans-serif;max-width:70rem;margin:2rem auto;padding:0 1rem;background:#f4f6f1;color:#11171b}
+table{border-collapse:collapse;width:100%}td{border-bottom:1px solid #c5cbc2;padding:.5rem 1rem .5rem 0;vertical-align:top}code{white-space:nowrap}
+pre{white-space:pre-wrap;border:1px solid #c5cbc2;padding:1rem}`;
+
+/** What a program can ask, to be read by a person. */
+export const readingPage = () =>
+  html`<!doctype html>
+    <html lang="en">
+      <head>
+        <meta charset="utf-8" />
+        <title>What programs can ask · Vaktman</title>
+        <meta name="viewport" content="width=device-width" />
+        <style>
+          ${raw(STYLE)}
+        </style>
+      </head>
+      <body>
+        <h1>What programs can ask</h1>
+        <p>
+          The whole description, with every field, is <a href="/api/openapi.json">openapi.json</a> (OpenAPI 3.1), made
+          from the schemas the server checks by. Bodies are JSON, sent as <code>application/json</code>. Errors are
+          problem details: <code>title</code>, and <code>problems</code> with the path of each field and what was
+          expected.
+        </p>
+        <p>
+          Lists that grow come page by page: ask again with what the last page told as <code>next</code>, or from the
+          count it gave. An answer carries an <code>etag</code>; sent back as <code>if-none-match</code>, it is answered
+          304 while nothing changed.
+        </p>
+        <pre>
+curl -s http://127.0.0.1:8080/api/units/P-07
+curl -s 'http://127.0.0.1:8080/api/visits?unitId=P-07&amp;limit=10'
+curl -s -X POST -H 'content-type: application/json' -d '{"name":"North Yard"}' http://127.0.0.1:8080/api/yards</pre>
+        <table>
+          <tbody>
+            ${OPERATIONS.map(line)}
+          </tbody>
+        </table>
+      </body>
+    </html>`;
