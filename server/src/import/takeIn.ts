@@ -3,7 +3,7 @@ import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool } from '../database/pool';
 import { ClientError, notFound } from '../http/problem';
 import { markOutlooks } from '../outlook/outlookQueue';
-import { addUnitsWithin } from '../unit/saveUnit';
+import { addUnitsWithin } from '../unit/addMany';
 import { beginImport, endImport, holdImport, keepCorrected, keepMap } from './importStore';
 import { takeBatteries } from './takeBatteries';
 import { takeResults } from './takeResults';

@@ -2,19 +2,33 @@ import type { Placement } from '@vaktman/contract';
 import type { BatteryThing } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
+/** Rows put in by one statement. */
+const AT_ONCE = 2000;
+
+/** Puts batteries on record, many at once. */
+export const insertBatteries = async (
+  db: Queryable,
+  fleetId: string,
+  batteries: readonly { readonly batteryId: string; readonly thing: BatteryThing }[],
+): Promise<void> => {
+  for (let from = 0; from < batteries.length; from += AT_ONCE) {
+    const rows = batteries
+      .slice(from, from + AT_ONCE)
+      .map(({ batteryId, thing }) => ({ battery_id: batteryId, serial: thing.serial ?? null, description: thing }));
+    await db.query(
+      `INSERT INTO battery (fleet_id, battery_id, serial, description)
+       SELECT $1, r.* FROM jsonb_to_recordset($2) AS r(battery_id uuid, serial text, description jsonb)`,
+      [fleetId, JSON.stringify(rows)],
+    );
+  }
+};
+
 export const insertBattery = async (
   db: Queryable,
   fleetId: string,
   batteryId: string,
   thing: BatteryThing,
-): Promise<void> => {
-  await db.query('INSERT INTO battery (fleet_id, battery_id, serial, description) VALUES ($1, $2, $3, $4)', [
-    fleetId,
-    batteryId,
-    thing.serial ?? null,
-    JSON.stringify(thing),
-  ]);
-};
+): Promise<void> => insertBatteries(db, fleetId, [{ batteryId, thing }]);
 
 /** Corrects what is on record about a battery; its life in positions is untouched. */
 export const correctBattery = async (
@@ -31,34 +45,36 @@ export const correctBattery = async (
   ]);
 };
 
-export const insertPlacement = async (
+/** A battery's stay at a position, as it is put on record. */
+export interface StayToStore {
+  readonly placementId: string;
+  readonly batteryId: string;
+  readonly unitId: string;
+  readonly position: string;
+  readonly from: string;
+  readonly to: string | null;
+  readonly removedBecause: string | null;
+}
+
+/** Puts batteries where they sit, many at once. */
+export const insertPlacements = async (
   db: Queryable,
   fleetId: string,
-  placement: {
-    placementId: string;
-    batteryId: string;
-    unitId: string;
-    position: string;
-    from: string;
-    to: string | null;
-    removedBecause: string | null;
-  },
+  stays: readonly StayToStore[],
 ): Promise<void> => {
-  await db.query(
-    `INSERT INTO battery_placement (fleet_id, placement_id, battery_id, unit_id, position, during, removed_because)
-     VALUES ($1, $2, $3, $4, $5, tstzrange($6::timestamptz, $7::timestamptz), $8)`,
-    [
-      fleetId,
-      placement.placementId,
-      placement.batteryId,
-      placement.unitId,
-      placement.position,
-      placement.from,
-      placement.to,
-      placement.removedBecause,
-    ],
-  );
+  for (let from = 0; from < stays.length; from += AT_ONCE) {
+    await db.query(
+      `INSERT INTO battery_placement (fleet_id, placement_id, battery_id, unit_id, position, during, removed_because)
+       SELECT $1, r."placementId", r."batteryId", r."unitId", r.position, tstzrange(r."from", r."to"), r."removedBecause"
+       FROM jsonb_to_recordset($2) AS r("placementId" uuid, "batteryId" uuid, "unitId" text, position text,
+         "from" timestamptz, "to" timestamptz, "removedBecause" text)`,
+      [fleetId, JSON.stringify(stays.slice(from, from + AT_ONCE))],
+    );
+  }
 };
+
+export const insertPlacement = async (db: Queryable, fleetId: string, stay: StayToStore): Promise<void> =>
+  insertPlacements(db, fleetId, [stay]);
 
 /** Ends a battery's stay at a position, and gives the moment: at the time asked for, but never before the stay began. */
 export const endPlacement = async (

@@ -139,36 +139,6 @@ export const addUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, now
   }
 };
 
-/** The same refusal, its paths those of a list. */
-const inList = (error: unknown, index: number): unknown =>
-  error instanceof ClientError
-    ? new ClientError(
-        error.status,
-        error.message,
-        error.problems.map(({ path, message }) => ({ path: `units[${index}].${path}`, message })),
-        { cause: error },
-      )
-    : error;
-
-/** Registers many units with their batteries, within a transaction. What is wrong is named by its place in the list. */
-export const addUnitsWithin = async (
-  db: Queryable,
-  fleetId: string,
-  drafts: readonly UnitDraft[],
-  now: string,
-): Promise<void> => {
-  // New numbers need no lock: whoever takes one first has it, and the other is told.
-  const touched: string[] = [];
-  for (const [index, draft] of drafts.entries()) {
-    try {
-      touched.push(...(await addWithin(db, fleetId, draft, now)));
-    } catch (error) {
-      throw inList(translated(error, draft), index);
-    }
-  }
-  await markOutlooks(db, fleetId, touched);
-};
-
 /** What somebody else changed since a revision, field by field, as far as the draft would have undone it. */
 const changedMeanwhile = (stored: Unit, draft: UnitDraft): Problem[] =>
   differences(stored, draft.unit).map(({ path, ours, theirs }) => ({

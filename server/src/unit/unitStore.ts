@@ -55,13 +55,33 @@ const parameters = (fleetId: string, { yardId, unit, profile, card }: UnitToStor
   card === undefined ? null : JSON.stringify(card),
 ];
 
-export const insertUnit = async (db: Queryable, fleetId: string, unit: UnitToStore): Promise<void> => {
-  await db.query(
-    `INSERT INTO unit (fleet_id, unit_id, yard_id, description, system_volts, arrangement, definition, method_profile, card)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, coalesce($9::jsonb, '{}'))`,
-    parameters(fleetId, unit),
-  );
+/** Rows put in by one statement. */
+const AT_ONCE = 2000;
+
+/** Registers units, many at once. */
+export const insertUnits = async (db: Queryable, fleetId: string, units: readonly UnitToStore[]): Promise<void> => {
+  for (let from = 0; from < units.length; from += AT_ONCE) {
+    const rows = units.slice(from, from + AT_ONCE).map(({ yardId, unit, profile, card }) => ({
+      unit_id: unit.id,
+      yard_id: yardId,
+      description: unit.description,
+      system_volts: unit.systemVolts,
+      arrangement: unit.bank.arrangement,
+      definition: definitionOf(unit),
+      method_profile: profile ?? null,
+      card: card ?? {},
+    }));
+    await db.query(
+      `INSERT INTO unit (fleet_id, unit_id, yard_id, description, system_volts, arrangement, definition, method_profile, card)
+       SELECT $1, r.* FROM jsonb_to_recordset($2) AS r(unit_id text, yard_id text, description text, system_volts smallint,
+         arrangement text, definition jsonb, method_profile text, card jsonb)`,
+      [fleetId, JSON.stringify(rows)],
+    );
+  }
 };
+
+export const insertUnit = async (db: Queryable, fleetId: string, unit: UnitToStore): Promise<void> =>
+  insertUnits(db, fleetId, [unit]);
 
 /** Changes a unit if it still stands at the revision the change was made from. False when it does not. */
 export const updateUnit = async (

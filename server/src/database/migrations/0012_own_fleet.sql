@@ -77,12 +77,20 @@ BEGIN
   IF current_setting('vaktman.tells_nothing', true) = 'yes' THEN
     RETURN NULL;
   END IF;
-  SELECT coalesce(jsonb_object_agg(key, value), '{}') INTO was FROM jsonb_each(old_row - unsaid)
-    WHERE value <> 'null' AND value IS DISTINCT FROM new_row -> key;
-  SELECT coalesce(jsonb_object_agg(key, value), '{}') INTO is_now FROM jsonb_each(new_row - unsaid)
-    WHERE value <> 'null' AND value IS DISTINCT FROM old_row -> key;
-  IF was = '{}' AND is_now = '{}' THEN
+  old_row := old_row - unsaid;
+  new_row := new_row - unsaid;
+  IF old_row = new_row THEN
     RETURN NULL;
+  END IF;
+  -- What was added or removed is told whole; what was changed, as far as it differs.
+  IF TG_OP = 'UPDATE' THEN
+    SELECT coalesce(jsonb_object_agg(key, value), '{}') INTO was FROM jsonb_each(old_row)
+      WHERE value <> 'null' AND value IS DISTINCT FROM new_row -> key;
+    SELECT coalesce(jsonb_object_agg(key, value), '{}') INTO is_now FROM jsonb_each(new_row)
+      WHERE value <> 'null' AND value IS DISTINCT FROM old_row -> key;
+  ELSE
+    was := jsonb_strip_nulls(old_row);
+    is_now := jsonb_strip_nulls(new_row);
   END IF;
   INSERT INTO change_entry (fleet_id, person, device, thing, thing_id, unit_id, verb, before, after) VALUES (
     (named ->> 'fleet_id')::uuid,
