@@ -1,6 +1,7 @@
 import { problemDetailsSchema } from '@vaktman/contract';
 import * as z from 'zod';
-import { OPERATIONS, type Operation } from './operations';
+import type { Operation } from './operation';
+import { OPERATIONS } from './operations';
 
 type Json = Record<string, unknown>;
 

@@ -1,5 +1,6 @@
 import { html, raw } from 'hono/html';
-import { OPERATIONS, type Operation } from './operations';
+import type { Operation } from './operation';
+import { OPERATIONS } from './operations';
 
 const line = ({ method, path, summary, query, body, answer, status = 200 }: Operation) => html`
   <tr>

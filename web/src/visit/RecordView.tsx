@@ -27,13 +27,18 @@ const OffPaper = styled.div`
   }
 `;
 
-/** The record of a visit: what is printed, kept as PDF, and handed to other programs as a file. */
-export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
+/** The record of a visit in the reader's words. */
+const useRecord = (detail: StepProps['detail'], judged: StepProps['judged']) => {
   const words = useWords();
-  const record = useMemo(
+  return useMemo(
     () => wordsIn(visitRecord(detail, dayTimeText, judged.judgement, yardZoneName()), words),
     [detail, judged, words],
   );
+};
+
+/** The record of a visit: what is printed, kept as PDF, and handed to other programs as a file. */
+export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
+  const record = useRecord(detail, judged);
   const visitId = detail.file.visit.id;
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
   const pdf = (paper: string): void => window.location.assign(`/api/visits/${visitId}/record.pdf?paper=${paper}`);

@@ -1,0 +1,15 @@
+import type * as z from 'zod';
+
+/** One thing a program can ask of this server. */
+export interface Operation {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  /** With what varies in braces: `/api/units/{unitId}`. */
+  readonly path: string;
+  readonly summary: string;
+  readonly query?: z.ZodObject;
+  readonly body?: z.ZodType;
+  /** What comes back: checked by a schema, or a file of a type. */
+  readonly answer?: z.ZodType | string;
+  /** 200 when left out. */
+  readonly status?: number;
+}
