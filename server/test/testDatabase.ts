@@ -42,9 +42,12 @@ const copyOf = async (template: string): Promise<TestDatabase> => {
   };
 };
 
+/** A database with nothing in it, not even tables. */
+export const emptyDatabase = async (): Promise<TestDatabase> => copyOf('template1');
+
 /** A migrated database on the PostgreSQL that the test command started. */
 export const freshDatabase = async (): Promise<TestDatabase> => {
-  const made = await copyOf('template1');
+  const made = await emptyDatabase();
   await migrate(made.pool);
   return made;
 };

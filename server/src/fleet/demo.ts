@@ -37,6 +37,8 @@ const REST = [
   'DELETE FROM instrument WHERE fleet_id = $1 AND demo',
   `DELETE FROM typed_night n USING yard y WHERE n.fleet_id = y.fleet_id AND n.yard_id = y.yard_id AND y.fleet_id = $1 AND y.demo
      AND NOT EXISTS (SELECT 1 FROM unit u WHERE u.fleet_id = y.fleet_id AND u.yard_id = y.yard_id)`,
+  `DELETE FROM calendar_address c USING yard y WHERE c.fleet_id = y.fleet_id AND c.yard_id = y.yard_id AND y.fleet_id = $1 AND y.demo
+     AND NOT EXISTS (SELECT 1 FROM unit u WHERE u.fleet_id = y.fleet_id AND u.yard_id = y.yard_id)`,
   `DELETE FROM yard y WHERE fleet_id = $1 AND demo
      AND NOT EXISTS (SELECT 1 FROM unit u WHERE u.fleet_id = y.fleet_id AND u.yard_id = y.yard_id)`,
   'DELETE FROM person_name n USING person p WHERE n.fleet_id = p.fleet_id AND n.person_id = p.person_id AND p.fleet_id = $1 AND p.demo',
@@ -53,6 +55,8 @@ const KEPT = [
 ];
 /** And where nothing is left at all, the first page asks again. */
 const FLEET = [
+  'DELETE FROM import_run WHERE fleet_id = $1',
+  'DELETE FROM import_mapping WHERE fleet_id = $1',
   'DELETE FROM watch_revision WHERE fleet_id = $1',
   'DELETE FROM outlook_day WHERE fleet_id = $1',
   'DELETE FROM fleet WHERE fleet_id = $1',

@@ -8,6 +8,7 @@ import { failedWords, isNotFound } from '../api/failure';
 import { dateOf, dayText } from '../control/dates';
 import { KeyLink } from '../control/Key';
 import { Figure } from '../control/Figure';
+import { ChangesLink } from '../history/ChangesLink';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
 import { Loading } from '../frame/Failed';
@@ -226,6 +227,10 @@ export const BatteryView = () => {
         <div>
           <Life detail={detail} />
           <BenchReadings detail={detail} />
+          <ChangesLink
+            of={`thing=battery&thingId=${encodeURIComponent(detail.batteryId)}`}
+            words="Who changed what here, and when"
+          />
         </div>
         <Done>
           {detail.state === 'scrapped' ? null : (

@@ -1,4 +1,4 @@
-import type { ChangeEntry } from '@vaktman/contract';
+import { CHANGED_THINGS, type ChangeEntry } from '@vaktman/contract';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useKeptChangesInfiniteQuery } from '../fleet/fleetApi';
@@ -104,6 +104,8 @@ export const ChangesView = () => {
   const [unitId, thing, thingId] = ['unitId', 'thing', 'thingId'].map((name) => parameters.get(name) ?? undefined);
   const changes = useKeptChangesInfiniteQuery({ unitId, thing, thingId });
   useViewTitle(unitId === undefined ? 'Changes' : `Changes, ${unitId}`);
+  const known = CHANGED_THINGS.find((own) => own === thing);
+  const of = known === undefined ? '' : ` of this ${THING_WORDS[known].toLowerCase()}`;
   if (changes.data === undefined && changes.isError)
     return (
       <Failed
@@ -116,7 +118,7 @@ export const ChangesView = () => {
   const entries = changes.data.pages.flatMap((page) => page.entries);
   return (
     <Sheet>
-      <h2>{unitId === undefined ? 'What was changed' : `What was changed at ${unitId}`}</h2>
+      <h2>{unitId === undefined ? `What was changed${of}` : `What was changed at ${unitId}`}</h2>
       {entries.length === 0 ? (
         <p>Nothing was changed yet. What visits read is in their records.</p>
       ) : (
