@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { standServer } from '../../test/standServer';
 import { show } from '../../test/show';
@@ -43,4 +43,23 @@ it('leads to every list, and to everything', async () => {
       'record.jsonl',
     ].map((file) => `/api/export/${file}`),
   );
+});
+it('says why an address was not made or taken away, and shows none that leads nowhere', async () => {
+  server.answers['GET /api/calendars'] = {
+    body: { calendars: [{ yardId: 'lower', madeAt: '2026-11-20T08:00:00.000Z' }] },
+  };
+  server.answers['PUT /api/calendars/lower'] = { status: 201, body: { path: '/calendar/secret.ics' } };
+  const { user } = show(<TakeAway yards={YARDS} />);
+  await user.click(await screen.findByRole('button', { name: 'Make anew' }));
+  await screen.findByRole('status');
+  server.answers['DELETE /api/calendars/lower'] = {
+    status: 503,
+    body: { type: 'about:blank', title: 'The database does not answer.', status: 503 },
+  };
+  await user.click(screen.getByRole('button', { name: 'Take away' }));
+  expect((await screen.findByRole('alert')).textContent).toBe('The database does not answer.');
+  server.answers['DELETE /api/calendars/lower'] = { body: {} };
+  await user.click(screen.getByRole('button', { name: 'Take away' }));
+  await waitFor(() => expect(screen.queryByRole('status')).toBeNull());
+  expect(screen.queryByRole('alert')).toBeNull();
 });

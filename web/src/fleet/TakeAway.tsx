@@ -1,10 +1,11 @@
 import type { Yard } from '@vaktman/contract';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { problemText } from '../api/failure';
 import { dayText } from '../control/dates';
 import { Key, QuietKey } from '../control/Key';
 import { useCalendarsQuery, useEndCalendarMutation, useRenewCalendarMutation } from './fleetApi';
-import { Line } from './fleetStyle';
+import { Line, Wrong } from './fleetStyle';
 
 const Files = styled.ul`
   display: grid;
@@ -40,9 +41,16 @@ const CalendarLine = ({ yard, madeAt }: { yard: Yard; madeAt: string | undefined
   const [renew] = useRenewCalendarMutation();
   const [end] = useEndCalendarMutation();
   const [address, setAddress] = useState<string | null>(null);
+  const [failure, setFailure] = useState<string | null>(null);
   const make = async (): Promise<void> => {
     const made = await renew(yard.yardId);
+    setFailure(made.error === undefined ? null : problemText(made.error));
     if (made.data !== undefined) setAddress(new URL(made.data.path, window.location.href).href);
+  };
+  const takeAway = async (): Promise<void> => {
+    const ended = await end(yard.yardId);
+    setFailure(ended.error === undefined ? null : problemText(ended.error));
+    if (ended.error === undefined) setAddress(null);
   };
   return (
     <>
@@ -51,9 +59,10 @@ const CalendarLine = ({ yard, madeAt }: { yard: Yard; madeAt: string | undefined
           <strong>{yard.name}</strong>
         </p>
         <p>{madeAt === undefined ? 'no address yet' : `has an address since ${dayText(madeAt)}`}</p>
-        {madeAt === undefined ? <span /> : <QuietKey onPress={() => end(yard.yardId)}>Take away</QuietKey>}
+        {madeAt === undefined ? <span /> : <QuietKey onPress={takeAway}>Take away</QuietKey>}
         <Key onPress={make}>{madeAt === undefined ? 'Make one' : 'Make anew'}</Key>
       </Line>
+      {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
       {address === null ? null : (
         <Address role="status">
           {address}

@@ -16,6 +16,8 @@ import {
 import type { MachineClass } from '@vaktman/core';
 import { api } from '../api/api';
 
+/** Two years of visits are judged one by one: on a slow machine longer than other requests may take. */
+const DEMO_TIMEOUT_MS = 180_000;
 /** A record of many years takes as long as it takes; after this something is wrong. */
 const BRING_TIMEOUT_MS = 3_600_000;
 const EVERYTHING = ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument'] as const;
@@ -28,7 +30,7 @@ const fleetApi = api.injectEndpoints({
       transformResponse: (body) => beginningSchema.parse(body),
     }),
     beginDemo: build.mutation<void, void>({
-      query: () => ({ url: '/begin/demo', method: 'POST', body: {} }),
+      query: () => ({ url: '/begin/demo', method: 'POST', body: {}, timeout: DEMO_TIMEOUT_MS }),
       invalidatesTags: EVERYTHING,
     }),
     beginFleet: build.mutation<void, NewFleet>({
@@ -73,7 +75,7 @@ const fleetApi = api.injectEndpoints({
       keepUnusedDataFor: 0,
     }),
     removeDemo: build.mutation<void, DemoRemoval>({
-      query: (body) => ({ url: '/fleet/demo', method: 'DELETE', body }),
+      query: (body) => ({ url: '/fleet/demo', method: 'DELETE', body, timeout: DEMO_TIMEOUT_MS }),
       invalidatesTags: EVERYTHING,
     }),
     calendars: build.query<readonly { yardId: string; madeAt: string }[], void>({
