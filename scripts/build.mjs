@@ -61,6 +61,8 @@ export async function ensureBuild() {
         'ics',
         'yazl',
         'yauzl',
+        '@node-rs/*',
+        '@zxcvbn-ts/*',
         'tsx',
         'tsx/*',
       ],

@@ -5,6 +5,7 @@ import { fleetSchema } from './fleet';
 import { instrumentRowSchema } from './instrument';
 import { partStaySchema } from './part';
 import { visitOpeningSchema } from './visit';
+import { newPassphraseSchema, newPinSchema } from './words';
 
 /** A whole fleet with its history, to fill an empty database from: the demo fleet, or a fleet moved here. */
 export const archiveSchema = z.strictObject({
@@ -35,6 +36,10 @@ export const archiveSchema = z.strictObject({
   parts: z.array(partStaySchema.extend({ unitId: z.string() })).default([]),
   /** What was read of batteries outside any visit. */
   bench: z.array(benchReadingSchema.extend({ batteryId: z.uuid() })).default([]),
+  /** Words made-up people sign in with: known to everybody, and shown. */
+  words: z
+    .array(z.strictObject({ personId: z.string(), passphrase: newPassphraseSchema, pin: newPinSchema }))
+    .default([]),
   instruments: z.array(instrumentRowSchema.omit({ retired: true })).default([]),
   visits: z.array(
     z.strictObject({

@@ -11,6 +11,8 @@ export const CHANGED_THINGS = [
   'instrument',
   'night',
   'import',
+  'device',
+  'key',
 ] as const;
 export type ChangedThing = (typeof CHANGED_THINGS)[number];
 

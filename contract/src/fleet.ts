@@ -1,5 +1,6 @@
 import { dateCodeSchema, machineClassesSchema, PROFILE_NAMES, wholeText } from '@vaktman/core';
 import * as z from 'zod';
+import { linkTextSchema, newPassphraseSchema } from './words';
 
 export const yardSchema = z.object({
   yardId: z.string().min(1).max(60),
@@ -9,7 +10,13 @@ export const yardSchema = z.object({
 });
 export type Yard = z.infer<typeof yardSchema>;
 
-export const ROLES = ['technician', 'lead', 'trainee'] as const;
+/** What somebody may be here, from the one who may least to the one who may most. */
+export const ROLES = ['viewer', 'trainee', 'technician', 'lead'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** True when a role may do what another may. */
+export const isAtLeast = (role: Role, least: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(least);
+
 export const personSchema = z.object({
   personId: z.string().min(1).max(60),
   name: z.string().min(1).max(120),
@@ -66,8 +73,10 @@ const once = (what: string) => (list: readonly { readonly name: string }[], ctx:
   });
 };
 
-/** A shop's own fleet, to begin with: where it stands and who works in it. */
+/** A shop's own fleet, to begin with: where it stands, who works in it, and what its first lead signs in with. */
 export const newFleetSchema = fleetDraftSchema.extend({
+  link: linkTextSchema,
+  passphrase: newPassphraseSchema,
   yards: z
     .array(yardDraftSchema)
     .min(1, { error: 'expected at least one yard' })
@@ -77,7 +86,11 @@ export const newFleetSchema = fleetDraftSchema.extend({
     .array(personDraftSchema)
     .min(1, { error: 'expected at least one name' })
     .max(1000, { error: 'expected at most 1000 names' })
-    .superRefine(once('name')),
+    .superRefine(once('name'))
+    .refine((people) => people[0]?.role === 'lead', {
+      error: 'expected the first one to be a lead: it is you, and a lead names the others',
+      path: [0, 'role'],
+    }),
 });
 export type NewFleet = z.infer<typeof newFleetSchema>;
 

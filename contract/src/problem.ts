@@ -11,8 +11,17 @@ export const problemDetailsSchema = z.object({
   sameBattery: z
     .array(z.object({ path: z.string(), position: z.string(), batteryId: z.string(), where: z.string() }))
     .optional(),
+  /** Seconds until it may be tried again, after too many wrong words. */
+  waitSeconds: z.number().optional(),
 });
 export type ProblemDetails = z.infer<typeof problemDetailsSchema>;
 
 /** Kind of problem: nothing is here yet, and the first page asks what to begin with. */
 export const NO_FLEET = '/problems/no-fleet';
+
+/** Kind of problem: nobody is signed in, or no longer. */
+export const SIGNED_OUT = '/problems/signed-out';
+/** Kind of problem: what was asked for wants the passphrase once more. */
+export const CONFIRM = '/problems/confirm';
+/** Kind of problem: who is signed in may not do it. */
+export const NOT_ALLOWED = '/problems/not-allowed';

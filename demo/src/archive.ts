@@ -18,6 +18,14 @@ const DEFAULT_LAST_DAYS = ['2026-11-12', '2026-11-05', '2026-10-29', '2026-11-18
 const SEED = 20_261_123;
 const WARRANTY_YEARS = 3;
 
+/** What the made-up people sign in with: no secret, and shown on the sheet that asks for it. */
+const DEMO_WORDS = [
+  { personId: 'i-dahl', passphrase: 'gravel lantern otter', pin: '271904' },
+  { personId: 't-brandvold', passphrase: 'copper thaw ladder', pin: '580213' },
+  { personId: 'r-hask', passphrase: 'birch funnel seven', pin: '946120' },
+  { personId: 'm-holt', passphrase: 'summit kettle drift', pin: '314078' },
+  { personId: 'a-lien', passphrase: 'ferry window moss', pin: '762519' },
+];
 /** How long the demo's makers stand for a battery. */
 const warrantyOf = (fitted: string | undefined): { warrantyUntil?: string } =>
   fitted === undefined
@@ -166,8 +174,10 @@ export const demoArchive = (): Archive => {
         { personId: 't-brandvold', name: 'T. Brandvold', role: 'technician' },
         { personId: 'r-hask', name: 'R. Hask', role: 'trainee' },
         { personId: 'm-holt', name: 'M. Holt', role: 'lead' },
+        { personId: 'a-lien', name: 'A. Lien', role: 'viewer' },
       ],
     },
+    words: DEMO_WORDS,
     units: histories.map(({ spec, present }, index) => ({
       yardId: spec.yardId,
       unit: present,

@@ -115,12 +115,16 @@ export const startServer = async ({
     await new Promise((resolve, reject) => {
       let said = '';
       child.stdout.on('data', (chunk) => {
-        if (said.includes('listening')) {
+        if (/listening \d+\n/.test(said)) {
           process.stdout.write(chunk);
           return;
         }
         said += chunk;
-        if (said.includes('listening')) resolve();
+        const at = /listening \d+\n/.exec(said);
+        if (at === null) return;
+        // What it says in the same breath is for whoever started it.
+        process.stdout.write(said.slice(at.index + at[0].length));
+        resolve();
       });
       void ended.then((code) => reject(new Error(`The server ended with ${code} before it listened.`)));
     });

@@ -27,9 +27,14 @@ import { door, doorNames, WHOLE_RECORD_PATH, type DoorNames } from './http/door'
 import { ClientError, problemAnswer } from './http/problem';
 import { checkedQuery } from './http/query';
 import { StreamCount } from './http/streamCount';
-import { who } from './http/who';
 import { importRoutes } from './import/importRoutes';
 import { instrumentRoutes } from './instrument/instrumentRoutes';
+import { Cookies } from './signIn/cookies';
+import { deviceRoutes } from './signIn/deviceRoutes';
+import { guard } from './signIn/guard';
+import { keyRoutes } from './signIn/keyRoutes';
+import { requesterOf } from './signIn/requester';
+import { sessionRoutes } from './signIn/sessionRoutes';
 import { partRoutes } from './part/partRoutes';
 import { peopleRoutes } from './people/peopleRoutes';
 import type { PdfThread } from './record/pdfThread';
@@ -80,6 +85,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   const { pool, pdfs, hub, log, feedPort, weatherUrl, publicAddress, demoFile, names = doorNames() } = parts;
   const app = new Hono<{ Variables: RequestIdVariables }>();
   const streams = new StreamCount();
+  const cookies = new Cookies(publicAddress?.startsWith('https:') === true);
 
   const fleetId = async (): Promise<string> => {
     const id = await findFleetId(pool);
@@ -139,14 +145,17 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   for (const path of TAGGED) app.use(path, etag());
   app.get('/api', (c) => c.html(readingPage()));
   app.get('/api/openapi.json', (c) => c.json(openApi()));
-  app.use('/api/*', who);
+  app.use('/api/*', guard(pool, cookies));
+  app.route('/api/session', sessionRoutes(pool, fleetId, cookies));
+  app.route('/api/devices', deviceRoutes(pool, fleetId));
+  app.route('/api/keys', keyRoutes(pool, fleetId));
   app.route(
     '/api/begin',
-    beginRoutes(pool, demoFile ?? null, (error) => log.error({ err: error }, 'rebuild failed')),
+    beginRoutes(pool, cookies, demoFile ?? null, (error) => log.error({ err: error }, 'rebuild failed')),
   );
   app.route('/api/fleet', fleetRoutes(pool, fleetId));
   app.route('/calendar', calendarFeed(pool, publicAddress ?? null));
-  app.route('/api/calendars', calendarRoutes(pool, fleetId));
+  app.route('/api/calendars', calendarRoutes(pool, fleetId, publicAddress ?? null));
   app.route('/api/export', exportRoutes(pool, fleetId));
   app.route('/api/imports', importRoutes(pool, fleetId));
   app.route('/api/yards', yardRoutes(pool, fleetId));
@@ -158,7 +167,8 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.get('/api/watch', async (c) => answerWatch(c, await fleetId()));
   app.get('/api/changes', async (c) => {
     if (hub === undefined) throw new ClientError(503, 'Changes are not told here.');
-    return changeAnswer(c, hub, streams, await fleetId());
+    const id = await fleetId();
+    return changeAnswer(c, hub, streams, id, async () => (await requesterOf(c, pool, id, cookies)) !== null);
   });
   app.route('/api/units', unitRoutes(pool, fleetId, pdfs, publicAddress ?? null));
   app.route('/api/batteries', batteryRoutes(pool, fleetId));

@@ -10,6 +10,7 @@ import { doorNames } from './http/door';
 import { serveInterface } from './http/staticFiles';
 import { PdfThread } from './record/pdfThread';
 import { settingsOf, type Settings } from './settings';
+import { firstLeadLink } from './signIn/leadLink';
 import { startThread } from './thread/startThread';
 
 /** Requests that run when the server is told to stop may take this long; then their connections are cut. */
@@ -70,8 +71,14 @@ const startOutlooks = (): void => {
 };
 startOutlooks();
 
+/** Where nobody could sign in as a lead, whoever started the server is told how: they alone read this. */
+const begins = await firstLeadLink(pool);
 const server = serve({ fetch: app.fetch, hostname: settings.HOST, port: settings.PORT }, () => {
   process.stdout.write(`listening ${settings.PORT}\n`);
+  if (begins === null) return;
+  const host = settings.HOST === '0.0.0.0' ? '127.0.0.1' : settings.HOST;
+  const address = settings.VAKTMAN_ADDRESS ?? `http://${host}:${settings.PORT}`;
+  process.stdout.write(`The first lead begins here, once, within a day: ${new URL(begins, address).href}\n`);
 }) as Server;
 server.on('error', fail);
 // A request that comes in by and by may not hold a connection for ever.

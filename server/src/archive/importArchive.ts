@@ -7,6 +7,7 @@ import { refreshOutlook } from '../outlook/refreshOutlook';
 import { projectionsMade } from '../outlook/rebuild';
 import { insertInstrument } from '../instrument/instrumentStore';
 import { insertPartStay } from '../part/partStore';
+import { setWord } from '../signIn/wordStore';
 import { insertBattery, insertPlacement } from '../unit/placementStore';
 import { insertUnit } from '../unit/unitStore';
 import { refreshSummary } from '../visit/summarise';
@@ -24,6 +25,10 @@ export const importArchive = async (pool: Pool, archive: Archive, nowMs: number 
     // What a made-up fleet brings is marked, so that it can be taken away and leave what is one's own.
     if (archive.fleet.demo) await db.query(`SELECT set_config('vaktman.brings_demo', 'yes', true)`);
     await insertFleet(db, archive.fleet);
+    for (const { personId, passphrase, pin } of archive.words) {
+      await setWord(db, fleetId, personId, 'passphrase', passphrase, archive.fleet.demo);
+      await setWord(db, fleetId, personId, 'pin', pin, archive.fleet.demo);
+    }
     for (const { yardId, unit, card = {} } of archive.units) await insertUnit(db, fleetId, { yardId, unit, card });
     for (const { batteryId, battery, warrantyUntil, made } of archive.batteries) {
       await insertBattery(db, fleetId, batteryId, battery);

@@ -1,4 +1,4 @@
-import { type Entry, visitIdOf } from '@vaktman/contract';
+import { isAtLeast, type Entry, type Role, visitIdOf } from '@vaktman/contract';
 import {
   assertNever,
   readingProblems,
@@ -43,8 +43,8 @@ const otherContent = (path: string, what: string): ClientError =>
 export interface BatchFrame {
   readonly fleetId: string;
   readonly clock: DeviceClock;
-  /** Names of the fleet's people, also those they went by before; null for a file of another shop. */
-  readonly people: ReadonlySet<string> | null;
+  /** Names of the fleet's people, also those they went by before, and what each may do; null for a file of another shop. */
+  readonly people: ReadonlyMap<string, Role> | null;
 }
 
 /** What adding an entry changed. */
@@ -100,14 +100,33 @@ const peopleOf = (entry: Entry): readonly (readonly [path: string, name: string]
   }
 };
 
-const personProblems = (entry: Entry, { people }: BatchFrame, path: string): Problem[] =>
-  people === null
-    ? []
-    : peopleOf(entry).flatMap(([field, name]) =>
-        people.has(name)
-          ? []
-          : [{ path: `${path}.${field}`, message: `expected a person of the fleet, received ${name}` }],
-      );
+/** Events of a visit that whoever learns may add; opening, repairing and signing off ask for a technician. */
+const OF_A_TRAINEE: ReadonlySet<string> = new Set([
+  'cautions-acknowledged',
+  'wait-skipped',
+  'step-skipped',
+  'point-named',
+  'made-safe',
+  'photographed',
+  'traced',
+]);
+
+/** The least that whoever does such a thing has to be. */
+const leastRole = (entry: Entry): Role =>
+  entry.kind === 'reading' || (entry.kind === 'event' && OF_A_TRAINEE.has(entry.event.kind)) ? 'trainee' : 'technician';
+
+const personProblems = (entry: Entry, { people }: BatchFrame, path: string): Problem[] => {
+  if (people === null) return [];
+  const least = leastRole(entry);
+  return peopleOf(entry).flatMap(([field, name]) => {
+    const role = people.get(name);
+    if (role === undefined)
+      return [{ path: `${path}.${field}`, message: `expected a person of the fleet, received ${name}` }];
+    return isAtLeast(role, least)
+      ? []
+      : [{ path: `${path}.${field}`, message: `expected a ${least} or more, received ${name}, who is a ${role}` }];
+  });
+};
 
 /** Refuses what comes after the signature, but an amendment and what belongs to it. */
 const checkSignature = async (

@@ -1,8 +1,8 @@
-import { visitIdOf, type Batch, type BatchReceipt, type Entry } from '@vaktman/contract';
+import { visitIdOf, type Batch, type BatchReceipt, type Entry, type Role } from '@vaktman/contract';
 import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { sqlState } from '../database/sqlState';
-import { knownNames } from '../people/peopleStore';
+import { knownRoles } from '../people/peopleStore';
 import { markOutlooks } from '../outlook/outlookQueue';
 import { lockUnits } from '../unit/lockUnits';
 import { refreshSummary } from '../visit/summarise';
@@ -56,7 +56,7 @@ const addNamed = async (db: Queryable, entry: Entry, index: number, frame: Batch
 /** How entries are stored: by which clock, and under which names alone; any name where people is null. */
 interface Frame {
   readonly clock: DeviceClock;
-  readonly people: ReadonlySet<string> | null;
+  readonly people: ReadonlyMap<string, Role> | null;
 }
 
 /** Stores entries within a transaction. @returns how many were not there before */
@@ -100,7 +100,7 @@ export const applyBatch = async (
   const clock = deviceClock(batch, receivedMs);
   const added = await triedAgain(() =>
     withTransaction(pool, async (db) => {
-      const people = batch.origin === 'file' ? null : await knownNames(db, fleetId);
+      const people = batch.origin === 'file' ? null : await knownRoles(db, fleetId);
       return applyEntries(db, fleetId, entries, { clock, people });
     }),
   );

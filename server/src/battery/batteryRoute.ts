@@ -11,6 +11,8 @@ import type { Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
 import { checkedQuery } from '../http/query';
 import { ClientError, notFound } from '../http/problem';
+import { personAsking } from '../signIn/requester';
+import { confirmationMissing } from '../signIn/rights';
 import { insertBenchReading } from './benchStore';
 import { batteryLives, listBatteries, loadBattery } from './batteryStore';
 import { changeBattery, moveBattery, storeBattery } from './moveBattery';
@@ -52,7 +54,11 @@ export const batteryRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono 
   });
   routes.post('/:batteryId/moves', async (c) => {
     const { batteryId } = await known(c.req.param('batteryId'));
-    await moveBattery(pool, await fleetId(), batteryId, await checkedBody(c, batteryMoveSchema), new Date());
+    const move = await checkedBody(c, batteryMoveSchema);
+    // What is scrapped is gone for good.
+    const missing = move.kind === 'scrap' ? confirmationMissing(personAsking(c)) : null;
+    if (missing !== null) throw missing;
+    await moveBattery(pool, await fleetId(), batteryId, move, new Date());
     return c.json(await known(batteryId));
   });
   return routes;

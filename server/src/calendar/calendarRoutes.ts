@@ -1,20 +1,40 @@
-import { Hono } from 'hono';
-import { randomBytes } from 'node:crypto';
+import { Hono, type Context } from 'hono';
 import { withTransaction, type Pool } from '../database/pool';
 import { notFound } from '../http/problem';
+import { newSecret } from '../signIn/secret';
 import { listYards } from '../yard/yardStore';
 import { calendarFile } from './calendarFile';
 import { calendarAddresses, dueInYard, endCalendarAddress, setCalendarAddress, yardOfSecret } from './calendarStore';
 
-const SECRET_BYTES = 32;
+const calendarAnswer = async (
+  c: Context,
+  pool: Pool,
+  yard: { readonly fleetId: string; readonly yardId: string; readonly name: string },
+  publicAddress: string | null,
+): Promise<Response> => {
+  const due = await dueInYard(pool, yard.fleetId, yard.yardId);
+  const origin = publicAddress ?? c.req.url;
+  const text = calendarFile(yard.name, due, (unitId) => new URL(`/units/${encodeURIComponent(unitId)}`, origin).href);
+  return c.body(text, 200, {
+    'content-type': 'text/calendar; charset=utf-8',
+    'cache-control': 'private, max-age=300',
+  });
+};
 
 /** Addresses of yards' calendars: made, made anew, taken away. An address is told once. */
-export const calendarRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const calendarRoutes = (pool: Pool, fleetId: () => Promise<string>, publicAddress: string | null): Hono => {
   const routes = new Hono();
+  // The same for programs with a key, by the yard's id.
+  routes.get('/:file{.+\\.ics}', async (c) => {
+    const [id, yardId] = [await fleetId(), c.req.param('file').replace(/\.ics$/, '')];
+    const yard = (await listYards(pool, id)).find((one) => one.yardId === yardId);
+    if (yard === undefined) throw notFound(`Yard ${yardId}`);
+    return calendarAnswer(c, pool, { fleetId: id, ...yard }, publicAddress);
+  });
   routes.get('/', async (c) => c.json({ calendars: await calendarAddresses(pool, await fleetId()) }));
   routes.put('/:yardId', async (c) => {
     const [id, yardId] = [await fleetId(), c.req.param('yardId')];
-    const secret = randomBytes(SECRET_BYTES).toString('base64url');
+    const secret = newSecret();
     await withTransaction(pool, async (db) => {
       if (!(await listYards(db, id)).some((yard) => yard.yardId === yardId)) throw notFound(`Yard ${yardId}`);
       await setCalendarAddress(db, id, yardId, secret);
@@ -37,13 +57,7 @@ export const calendarFeed = (pool: Pool, publicAddress: string | null): Hono => 
   routes.get('/:file{.+\\.ics}', async (c) => {
     const yard = await yardOfSecret(pool, c.req.param('file').replace(/\.ics$/, ''));
     if (yard === null) throw notFound('This calendar');
-    const due = await dueInYard(pool, yard.fleetId, yard.yardId);
-    const origin = publicAddress ?? c.req.url;
-    const text = calendarFile(yard.name, due, (unitId) => new URL(`/units/${encodeURIComponent(unitId)}`, origin).href);
-    return c.body(text, 200, {
-      'content-type': 'text/calendar; charset=utf-8',
-      'cache-control': 'private, max-age=300',
-    });
+    return calendarAnswer(c, pool, yard, publicAddress);
   });
   return routes;
 };

@@ -1,8 +1,5 @@
-import { createHash } from 'node:crypto';
 import type { Queryable } from '../database/pool';
-
-/** What is kept of a secret: enough to know it again, not to tell it. */
-const digestOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
+import { digestOf } from '../signIn/secret';
 
 /** Gives a yard's calendar an address; the one it had before leads nowhere from now on. */
 export const setCalendarAddress = async (

@@ -11,8 +11,17 @@ const MOST_WAITING = 200;
 const eventOf = (told: Told): { event: string; data: string } =>
   told.kind === 'change' ? { event: 'change', data: JSON.stringify(told.change) } : { event: told.kind, data: '' };
 
-/** What changes in a fleet, as server-sent events, until the reader goes or the server stops. */
-export const changeAnswer = (c: Context, hub: ChangeHub, streams: StreamCount, fleetId: string): Response => {
+/**
+ * What changes in a fleet, as server-sent events, until the reader goes, is signed out, or the server stops.
+ * @param isStillIn whether whoever asked is signed in yet
+ */
+export const changeAnswer = (
+  c: Context,
+  hub: ChangeHub,
+  streams: StreamCount,
+  fleetId: string,
+  isStillIn: () => Promise<boolean>,
+): Response => {
   const giveBack = streams.take(c.req.query('device') ?? 'unnamed');
   return streamSSE(
     c,
@@ -35,6 +44,13 @@ export const changeAnswer = (c: Context, hub: ChangeHub, streams: StreamCount, f
       const heartbeat = setInterval(() => {
         waiting.push({ event: 'alive', data: '' });
         wake();
+        // Whoever was signed out hears no more; a database that does not answer signs nobody out.
+        isStillIn().then(
+          (isIn) => {
+            if (!isIn) end();
+          },
+          () => undefined,
+        );
       }, HEARTBEAT_MS);
       try {
         while (!ended && !stream.aborted) {

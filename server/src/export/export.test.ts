@@ -6,6 +6,7 @@ import { TestVisit } from '../../test/entries';
 import { appOn, demoDatabase, freshDatabase } from '../../test/testDatabase';
 import type { Pool } from '../database/pool';
 import { areProjectionsOld } from '../outlook/rebuild';
+import { makeLink } from '../signIn/linkStore';
 import { FACT_TABLES } from './wholeRecord';
 
 type App = ReturnType<typeof appOn>;
@@ -50,8 +51,11 @@ const tableOf = async (path: string): Promise<Record<string, string>[]> =>
     header: true,
     skipEmptyLines: true,
   }).data;
-const bring = async (to: App, body: BodyInit, type = 'application/x-ndjson') => {
-  const answer = await to.request('/api/begin/record', { method: 'POST', headers: { 'content-type': type }, body });
+/** With a link that whoever started the server was told. */
+const bring = async (to: App, into: Pool, body: BodyInit, type = 'application/x-ndjson') => {
+  const { secret } = await makeLink(into, null, null);
+  const headers = { 'content-type': type, 'x-vaktman-link': secret };
+  const answer = await to.request('/api/begin/record', { method: 'POST', headers, body });
   return {
     status: answer.status,
     body: (await answer.json()) as { rows?: number; problems?: { path: string; message: string }[] },
@@ -183,14 +187,14 @@ describe('the whole record', () => {
     const empty = await freshDatabase();
     try {
       const other = appOn(empty.pool);
-      const answer = await bring(other, first);
+      const answer = await bring(other, empty.pool, first);
       expect(answer).toEqual({ status: 201, body: { rows: first.trimEnd().split('\n').length - 1 } });
       await expect.poll(async () => areProjectionsOld(empty.pool), { timeout: 60_000 }).toBe(false);
       expect(withoutMoment(await textOf('/api/export/record.jsonl', other))).toBe(withoutMoment(first));
       // And the page of a unit is the same page.
       const page = async (of: App): Promise<unknown> => (await of.request('/api/units/P-07')).json();
       await expect.poll(async () => page(other), { timeout: 30_000 }).toEqual(await page(app));
-      expect((await bring(other, first)).status).toBe(409);
+      expect((await bring(other, empty.pool, first)).status).toBe(409);
       // What is changed from now on is kept after what came along.
       await other.request('/api/yards', {
         method: 'POST',
@@ -226,12 +230,12 @@ describe('the whole record', () => {
         [[lines[0], '{"table":"fleet","row":{"fleet_id":"no id"}}'].join('\n'), 'line 2', /invalid input syntax/],
       ];
       for (const [text, path, words] of cases) {
-        const { status, body } = await bring(other, text);
+        const { status, body } = await bring(other, empty.pool, text);
         expect([status, body.problems?.[0]?.path], text.slice(0, 60)).toEqual([422, path]);
         expect(body.problems?.[0]?.message).toMatch(words);
         expect((await empty.pool.query('SELECT 1 FROM fleet')).rowCount).toBe(0);
       }
-      expect((await bring(other, whole, 'text/plain')).status).toBe(415);
+      expect((await bring(other, empty.pool, whole, 'text/plain')).status).toBe(415);
     } finally {
       await empty.drop();
     }

@@ -1,4 +1,5 @@
 import { archiveSchema, newFleetSchema, type Beginning } from '@vaktman/contract';
+import { present } from '@vaktman/core';
 import { Hono } from 'hono';
 import { randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
@@ -9,9 +10,16 @@ import { rebuild } from '../outlook/rebuild';
 import { sqlState } from '../database/sqlState';
 import { checkedBody } from '../http/body';
 import { ClientError } from '../http/problem';
+import type { Cookies } from '../signIn/cookies';
+import { linkOf, useUpLink } from '../signIn/linkStore';
+import { signIn } from '../signIn/signer';
+import { checkPassphrase, setOwnWords } from '../signIn/wordStore';
 import { findFleetId, holdBeginning, insertFleet } from './fleetStore';
 
 const UNIQUE_VIOLATION = '23505';
+
+const badLink = (): ClientError =>
+  new ClientError(404, 'This link was used or is over. A new one is printed where the server is started.');
 
 const hasOne = (): ClientError => new ClientError(409, 'There is a fleet here already. Nothing was stored.');
 
@@ -33,8 +41,17 @@ export const loadDemo = async (pool: Pool, file: string): Promise<boolean> => {
  * @param demoFile the made-up fleet; null where it is not to be had
  * @param onLaterError told what goes wrong after an answer was given
  */
-export const beginRoutes = (pool: Pool, demoFile: string | null, onLaterError: (error: unknown) => void): Hono => {
+export const beginRoutes = (
+  pool: Pool,
+  cookies: Cookies,
+  demoFile: string | null,
+  onLaterError: (error: unknown) => void,
+): Hono => {
   const routes = new Hono();
+  /** One's own fleet is begun by whoever started the server: they alone were told the link. */
+  const checkLink = async (link: string): Promise<void> => {
+    if ((await linkOf(pool, link)) === null) throw (await findFleetId(pool)) === null ? badLink() : hasOne();
+  };
   routes.get('/', async (c) => {
     const answer: Beginning = { hasFleet: (await findFleetId(pool)) !== null, hasDemo: demoFile !== null };
     return c.json(answer);
@@ -45,8 +62,13 @@ export const beginRoutes = (pool: Pool, demoFile: string | null, onLaterError: (
     return c.json({ hasFleet: true }, 201);
   });
   routes.post('/fleet', async (c) => {
-    const { name, timeZone, yards, people } = await checkedBody(c, newFleetSchema);
+    const { name, timeZone, yards, people, link, passphrase } = await checkedBody(c, newFleetSchema);
+    if ((await findFleetId(pool)) !== null) throw hasOne();
+    await checkLink(link);
     const fleetId = randomUUID();
+    const staff = people.map((person) => ({ ...person, personId: randomUUID(), endedAt: null }));
+    const first = present(staff[0]);
+    checkPassphrase(passphrase, [first.name, name]);
     await withTransaction(pool, async (db) => {
       await holdBeginning(db);
       if ((await findFleetId(db)) !== null) throw hasOne();
@@ -59,12 +81,17 @@ export const beginRoutes = (pool: Pool, demoFile: string | null, onLaterError: (
         classes: [],
         demo: false,
         yards: yards.map((yard) => ({ ...yard, yardId: randomUUID(), endedAt: null })),
-        people: people.map((person) => ({ ...person, personId: randomUUID(), endedAt: null })),
+        people: staff,
       });
+      await setOwnWords(db, fleetId, first.personId, { passphrase });
+      if (!(await useUpLink(db, link))) throw badLink();
     });
+    await signIn(c, pool, fleetId, cookies, first, false);
     return c.json({ fleetId }, 201);
   });
   routes.post('/record', async (c) => {
+    // The link is not used up: with it a lead of the record chooses a passphrase afterwards.
+    await checkLink(c.req.header('x-vaktman-link') ?? '');
     const body = c.req.raw.body;
     if (body === null) throw new ClientError(422, 'Nothing was brought here: the body is empty.');
     const rows = await bringWhole(pool, body);

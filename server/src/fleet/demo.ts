@@ -1,5 +1,9 @@
 import type { DemoCount } from '@vaktman/contract';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
+import { ClientError } from '../http/problem';
+import { linkPath } from '../signIn/leadLink';
+import { makeLink } from '../signIn/linkStore';
+import { hasLead } from '../signIn/wordStore';
 import { removeUnits } from './removal';
 
 /** Units of the demo at which somebody here made a visit. */
@@ -66,9 +70,9 @@ const FLEET = [
  * Takes away what the demo brought, in one transaction, and leaves what is one's own: units, people and yards that were
  * added, batteries that sit in them, and, unless told otherwise, units of the demo at which a visit was made.
  * @param visitedToo also those
- * @returns false when nothing was left and the fleet is gone with its demo
+ * @returns where one's own fleet is begun when nothing was left and the fleet is gone with its demo; null otherwise
  */
-export const removeDemo = async (pool: Pool, fleetId: string, visitedToo: boolean): Promise<boolean> =>
+export const removeDemo = async (pool: Pool, fleetId: string, visitedToo: boolean): Promise<string | null> =>
   withTransaction(pool, async (db) => {
     await db.query(
       `SELECT set_config('vaktman.removes_demo', 'yes', true), set_config('statement_timeout', '0', true)`,
@@ -89,6 +93,11 @@ export const removeDemo = async (pool: Pool, fleetId: string, visitedToo: boolea
       [fleetId],
     );
     const hasFleet = left[0]?.isLeft === true;
+    if (hasFleet && !(await hasLead(db, fleetId)))
+      throw new ClientError(
+        409,
+        'The demo was not taken away: nobody of your own could sign in as a lead then. Add a lead under People, and let them open their link.',
+      );
     await db.query(`SELECT set_config('vaktman.tells_nothing', 'no', true)`);
     for (const statement of hasFleet ? KEPT : FLEET) await db.query(statement, [fleetId]);
     if (hasFleet)
@@ -98,5 +107,5 @@ export const removeDemo = async (pool: Pool, fleetId: string, visitedToo: boolea
                  'fleet', $1::uuid::text, 'removed', jsonb_build_object('demo', $2::int), '{}')`,
         [fleetId, going.length],
       );
-    return hasFleet;
+    return hasFleet ? null : linkPath((await makeLink(db, null, null)).secret);
   });

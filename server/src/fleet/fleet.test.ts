@@ -6,6 +6,11 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { appOn, demoDatabase, freshDatabase } from '../../test/testDatabase';
 import { TestVisit } from '../../test/entries';
+import { signedInAs } from '../../test/signedIn';
+import type { Pool } from '../database/pool';
+import { makeLink } from '../signIn/linkStore';
+import { setWord } from '../signIn/wordStore';
+import { findFleetId } from './fleetStore';
 
 type App = ReturnType<typeof appOn>;
 const ask = async (app: App, method: string, path: string, body?: unknown, headers: Record<string, string> = {}) => {
@@ -22,6 +27,7 @@ const OWN = {
   timeZone: 'Europe/Oslo',
   yards: [{ name: 'Lower Yard' }, { name: 'Summit Station' }],
   people: [{ name: 'K. Moen', role: 'lead' }],
+  passphrase: 'ravine copper teacup',
 };
 
 const plough = (id: string) => ({
@@ -33,11 +39,14 @@ const plough = (id: string) => ({
 
 describe('an empty database', () => {
   let app: App;
+  let pool: Pool;
   let drop: () => Promise<void>;
   let folder: string;
+  let link = '';
   beforeAll(async () => {
     const made = await freshDatabase();
-    drop = made.drop;
+    ({ drop, pool } = made);
+    link = (await makeLink(pool, null, null)).secret;
     folder = mkdtempSync(join(tmpdir(), 'vaktman-demo-'));
     writeFileSync(join(folder, 'fleet.json'), JSON.stringify(demoArchive()));
     app = appOn(made.pool, { demoFile: join(folder, 'fleet.json') });
@@ -65,17 +74,28 @@ describe('an empty database', () => {
     [
       { ...OWN, people: [{ name: 'K. Moen', role: 'boss' }] },
       'people[0].role',
-      'expected one of technician, lead, trainee',
+      'expected one of viewer, trainee, technician, lead',
     ],
+    [
+      { ...OWN, people: [{ name: 'K. Moen', role: 'technician' }] },
+      'people[0].role',
+      'expected the first one to be a lead',
+    ],
+    [{ ...OWN, passphrase: 'short' }, 'passphrase', 'expected 12 letters or more; four words do well'],
+    [{ ...OWN, passphrase: 'passwordpassword' }, 'passphrase', 'expected words that are not tried first'],
   ])('refuses a beginning that is not whole and stores nothing', async (draft, path, words) => {
-    const { status, body } = await ask(app, 'POST', '/api/begin/fleet', draft);
+    const { status, body } = await ask(app, 'POST', '/api/begin/fleet', { link, ...draft });
     expect(status).toBe(422);
     const told = (body.problems as { path: string; message: string }[]).find((problem) => problem.path === path);
     expect(told?.message).toContain(words.split(', received')[0]);
     expect((await ask(app, 'GET', '/api/begin')).body.hasFleet).toBe(false);
   });
+  it("begins one's own fleet for nobody but who was told the link", async () => {
+    expect((await ask(app, 'POST', '/api/begin/fleet', { ...OWN, link: 'a guess' })).status).toBe(404);
+    expect((await ask(app, 'GET', '/api/begin')).body.hasFleet).toBe(false);
+  });
   it("begins one's own fleet once, whoever presses how often", async () => {
-    const answers = await Promise.all([1, 2, 3].map(() => ask(app, 'POST', '/api/begin/fleet', OWN)));
+    const answers = await Promise.all([1, 2, 3].map(() => ask(app, 'POST', '/api/begin/fleet', { ...OWN, link })));
     expect(answers.map(({ status }) => status).sort()).toEqual([201, 409, 409]);
     const fleet: Fleet = (await ask(app, 'GET', '/api/fleet')).body;
     expect([fleet.name, fleet.demo, fleet.yards.map(({ name }) => name), fleet.people.map(({ name }) => name)]).toEqual(
@@ -85,7 +105,7 @@ describe('an empty database', () => {
   });
   it('renames the fleet, its yards and people, and keeps who did', async () => {
     const fleet: Fleet = (await ask(app, 'GET', '/api/fleet')).body;
-    const name = { 'x-vaktman-person': encodeURIComponent('Å. Moen'), 'x-vaktman-device': 'bay 2' };
+    const name = { cookie: await signedInAs(pool, fleet.people[0]?.personId ?? '', { device: 'Bay 2 tablet' }) };
     await ask(app, 'PUT', '/api/fleet', { name: 'Pass crew', timeZone: 'Europe/Stockholm' }, name);
     const [lower] = fleet.yards;
     await ask(app, 'PUT', `/api/yards/${lower?.yardId}`, { name: 'Valley Yard' }, name);
@@ -97,8 +117,8 @@ describe('an empty database', () => {
     ]);
     const kept: ChangeList = (await ask(app, 'GET', '/api/changes/kept?thing=yard')).body;
     expect(kept.entries[0]).toMatchObject({
-      person: 'Å. Moen',
-      device: 'bay 2',
+      person: 'K. Moen',
+      device: 'Bay 2 tablet',
       verb: 'changed',
       thingId: lower?.yardId,
       before: { name: 'Lower Yard' },
@@ -189,7 +209,9 @@ describe('the demo', () => {
   });
   it('goes in one step and leaves what is own, with the units where a visit was made', async () => {
     expect((await ask(app, 'POST', '/api/units', { yardId: 'lower', unit: plough('OWN-1') })).status).toBe(201);
-    await ask(app, 'POST', '/api/people', { name: 'Own Person', role: 'lead' });
+    const own = (await ask(app, 'POST', '/api/people', { name: 'Own Person', role: 'lead' })).body as {
+      personId: string;
+    };
     const { unit }: UnitDetail = (await ask(app, 'GET', '/api/units/P-07')).body;
     const visit = new TestVisit(app, unit);
     expect((await visit.send([visit.opening()])).status).toBe(200);
@@ -197,10 +219,17 @@ describe('the demo', () => {
     expect(count).toMatchObject({ visited: ['P-07'], ownUnits: 1, ownVisits: 1, ownBatteries: 1 });
     expect(count.units).toBeGreaterThan(10);
 
+    // Nobody could sign in as a lead then: it stays.
+    expect((await ask(app, 'DELETE', '/api/fleet/demo', { visitedToo: false })).status).toBe(409);
+    expect((await ask(app, 'GET', '/api/units/P-12')).status).toBe(200);
+    await setWord(pool, (await findFleetId(pool)) ?? '', own.personId, 'passphrase', 'ravine copper teacup');
     expect(await ask(app, 'DELETE', '/api/fleet/demo', { visitedToo: false })).toEqual({
       status: 200,
-      body: { hasFleet: true },
+      body: { hasFleet: true, begin: null },
     });
+    // Who was signed in was of the demo and is gone with it.
+    expect((await ask(app, 'GET', '/api/units')).status).toBe(401);
+    app = appOn(pool);
     const { units }: { units: UnitEntry[] } = (await ask(app, 'GET', '/api/units')).body;
     expect(units.map(({ unitId }) => unitId)).toEqual(['OWN-1', 'P-07']);
     const fleet: Fleet = (await ask(app, 'GET', '/api/fleet')).body;
@@ -237,11 +266,13 @@ describe('a demo with nothing of anybody beside it', () => {
       };
       expect((await ask(app, 'POST', '/api/imports', list)).status).toBe(201);
       expect((await ask(app, 'POST', `/api/imports/${importId}/undo`, {})).status).toBe(200);
-      expect((await ask(app, 'DELETE', '/api/fleet/demo', { visitedToo: true })).body).toEqual({ hasFleet: false });
+      const gone = (await ask(app, 'DELETE', '/api/fleet/demo', { visitedToo: true })).body as { begin: string };
+      expect(gone).toEqual({ hasFleet: false, begin: expect.stringMatching(/^\/join#[\w-]{43}$/) as string });
       expect((await ask(app, 'GET', '/api/begin')).body.hasFleet).toBe(false);
       for (const table of ['unit', 'battery', 'visit', 'reading', 'person', 'yard', 'fleet'])
         expect((await pool.query(`SELECT 1 FROM ${table}`)).rowCount, table).toBe(0);
-      expect((await ask(app, 'POST', '/api/begin/fleet', OWN)).status).toBe(201);
+      const link = gone.begin.replace('/join#', '');
+      expect((await ask(app, 'POST', '/api/begin/fleet', { ...OWN, link })).status).toBe(201);
     } finally {
       await drop();
     }

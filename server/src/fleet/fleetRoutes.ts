@@ -49,8 +49,8 @@ export const fleetRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono =>
   routes.get('/demo', async (c) => c.json(await countDemo(pool, await fleetId())));
   routes.delete('/demo', async (c) => {
     const { visitedToo } = await checkedBody(c, demoRemovalSchema);
-    const hasFleet = await removeDemo(pool, await fleetId(), visitedToo);
-    return c.json({ hasFleet });
+    const begin = await removeDemo(pool, await fleetId(), visitedToo);
+    return c.json({ hasFleet: begin === null, begin });
   });
   return routes;
 };

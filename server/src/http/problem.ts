@@ -9,11 +9,14 @@ const USUAL_TYPE = 'about:blank';
 interface Besides {
   readonly type?: string | undefined;
   readonly sameBattery?: ProblemDetails['sameBattery'];
+  /** Seconds until it may be tried again. */
+  readonly waitSeconds?: number | undefined;
 }
 
 /** An error made for the client: everything in it may be shown. */
 export class ClientError extends Error {
   readonly sameBattery: ProblemDetails['sameBattery'];
+  readonly waitSeconds: number | undefined;
   readonly type: string;
   constructor(
     readonly status: ContentfulStatusCode,
@@ -24,6 +27,7 @@ export class ClientError extends Error {
     super(title, options);
     this.name = 'ClientError';
     this.sameBattery = options?.sameBattery;
+    this.waitSeconds = options?.waitSeconds;
     this.type = options?.type ?? USUAL_TYPE;
   }
 }
@@ -36,7 +40,7 @@ export const problemAnswer = (
   status: ContentfulStatusCode,
   title: string,
   problems: readonly Problem[] = [],
-  { type = USUAL_TYPE, sameBattery }: Besides = {},
+  { type = USUAL_TYPE, sameBattery, waitSeconds }: Besides = {},
 ): Response => {
   const body: ProblemDetails = {
     type,
@@ -44,6 +48,8 @@ export const problemAnswer = (
     status,
     ...(problems.length > 0 ? { problems: [...problems] } : {}),
     ...(sameBattery === undefined ? {} : { sameBattery }),
+    ...(waitSeconds === undefined ? {} : { waitSeconds }),
   };
+  if (waitSeconds !== undefined) c.header('retry-after', String(waitSeconds));
   return c.body(JSON.stringify(body), status, { 'content-type': 'application/problem+json' });
 };

@@ -3,8 +3,13 @@ import { Hono } from 'hono';
 import { randomUUID } from 'node:crypto';
 import { withTransaction, type Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
-import { notFound } from '../http/problem';
-import { endPerson, insertPerson, updatePerson } from './peopleStore';
+import { ClientError, notFound } from '../http/problem';
+import { linkPath } from '../signIn/leadLink';
+import { isSecondAsking, makeLink } from '../signIn/linkStore';
+import { personAsking } from '../signIn/requester';
+import { forgetTries } from '../signIn/tries';
+import { wordOf } from '../signIn/wordStore';
+import { endPerson, findPerson, insertPerson, updatePerson } from './peopleStore';
 
 /** Who works in the fleet. Nobody is ever removed: whoever leaves is ended, and what they did stays under their name. */
 export const peopleRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
@@ -30,6 +35,30 @@ export const peopleRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono =
       if (!(await endPerson(db, id, personId, ended))) throw notFound(`Person ${personId}`);
     });
     return c.json({ ended });
+  });
+  // Whoever opens it chooses a passphrase and a PIN. A lead who had one comes back by two others.
+  routes.post('/:personId/link', async (c) => {
+    const [id, asking] = [await fleetId(), personAsking(c)];
+    const person = await findPerson(pool, id, c.req.param('personId'));
+    if (person === null) throw notFound(`Person ${c.req.param('personId')}`);
+    const isLostLead = person.role === 'lead' && (await wordOf(pool, id, person.personId, 'passphrase')) !== null;
+    if (isLostLead && person.personId === asking.personId)
+      throw new ClientError(409, 'You are signed in: choose a new passphrase under your own name.');
+    if (isLostLead && !(await isSecondAsking(pool, id, person.personId, asking.personId)))
+      throw new ClientError(
+        409,
+        `A lead comes back by two leads: another one asks for ${person.name}'s link within the hour. Or a link is printed on the server.`,
+      );
+    const { secret, endsAt } = await makeLink(pool, id, person.personId);
+    return c.json({ path: linkPath(secret), endsAt }, 201);
+  });
+  routes.put('/:personId/unlocking', async (c) => {
+    const id = await fleetId();
+    const person = await findPerson(pool, id, c.req.param('personId'));
+    if (person === null) throw notFound(`Person ${c.req.param('personId')}`);
+    await forgetTries(pool, id, 'passphrase', person.name);
+    await forgetTries(pool, id, 'pin', person.personId);
+    return c.json({ unlocked: true });
   });
   return routes;
 };

@@ -1,4 +1,4 @@
-import type { Person, PersonDraft } from '@vaktman/contract';
+import type { Person, PersonDraft, Role } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 
 /** Everybody who works or worked in the fleet, by name. */
@@ -49,8 +49,31 @@ export const endPerson = async (db: Queryable, fleetId: string, personId: string
   return rowCount === 1;
 };
 
-/** Every name somebody of the fleet goes by, or went by. */
-export const knownNames = async (db: Queryable, fleetId: string): Promise<ReadonlySet<string>> => {
-  const { rows } = await db.query<{ name: string }>('SELECT name FROM person_name WHERE fleet_id = $1', [fleetId]);
-  return new Set(rows.map(({ name }) => name));
+/** Somebody who works here, as signing in asks for them. */
+type Working = Pick<Person, 'personId' | 'name' | 'role'>;
+const WORKING = 'SELECT person_id AS "personId", name, role FROM person WHERE fleet_id = $1 AND ended_at IS NULL';
+
+/** Who works here under a name, however it is written large or small; null when nobody does. */
+export const findByName = async (db: Queryable, fleetId: string, name: string): Promise<Working | null> => {
+  const { rows } = await db.query<Working>(`${WORKING} AND lower(name) = lower($2) ORDER BY person_id LIMIT 1`, [
+    fleetId,
+    name.trim(),
+  ]);
+  return rows[0] ?? null;
+};
+
+/** Who works here by id; null when nobody does. */
+export const findPerson = async (db: Queryable, fleetId: string, personId: string): Promise<Working | null> => {
+  const { rows } = await db.query<Working>(`${WORKING} AND person_id = $2`, [fleetId, personId]);
+  return rows[0] ?? null;
+};
+
+/** Every name somebody of the fleet goes by, or went by, with what they may do: the most, where two have had one name. */
+export const knownRoles = async (db: Queryable, fleetId: string): Promise<ReadonlyMap<string, Role>> => {
+  const { rows } = await db.query<{ name: string; role: Role }>(
+    `SELECT n.name, p.role FROM person_name n JOIN person p USING (fleet_id, person_id) WHERE fleet_id = $1
+     ORDER BY array_position(ARRAY['viewer', 'trainee', 'technician', 'lead'], p.role)`,
+    [fleetId],
+  );
+  return new Map(rows.map(({ name, role }) => [name, role]));
 };

@@ -41,7 +41,9 @@ export const visitRoutes = (
   routes.get('/:visitId/feed', async (c) => feedAnswer(c, await stored(c.req.param('visitId')), feedPort, streams));
   routes.get('/:visitId/file', async (c) => fileAnswer(await stored(c.req.param('visitId'))));
   routes.get('/:visitId/record.pdf', async (c) => {
-    const [visit, fleet] = await Promise.all([stored(c.req.param('visitId')), loadFleet(pool, await fleetId())]);
+    // One after the other: what fails while nobody waits for it yet would end the server.
+    const visit = await stored(c.req.param('visitId'));
+    const fleet = await loadFleet(pool, await fleetId());
     return recordAnswer(pdfs, visit, fleet?.timeZone ?? 'UTC', c.req.query('paper'));
   });
   routes.get('/:visitId/pictures/:eventId', async (c) => {

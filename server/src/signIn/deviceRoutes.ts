@@ -1,0 +1,29 @@
+import { deviceDraftSchema } from '@vaktman/contract';
+import { Hono } from 'hono';
+import { withTransaction, type Pool } from '../database/pool';
+import { checkedBody } from '../http/body';
+import { notFound } from '../http/problem';
+import { endDevice, listDevices, updateDevice } from './deviceStore';
+import { personAsking } from './requester';
+
+/** Browsers people sign in on: named, shared, ended by a lead. */
+export const deviceRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+  const routes = new Hono();
+  routes.get('/', async (c) => c.json({ devices: await listDevices(pool, await fleetId()) }));
+  routes.put('/:deviceId', async (c) => {
+    const draft = await checkedBody(c, deviceDraftSchema);
+    const [fleet, deviceId, { name }] = [await fleetId(), c.req.param('deviceId'), personAsking(c)];
+    await withTransaction(pool, async (db) => {
+      if (!(await updateDevice(db, fleet, deviceId, draft, name))) throw notFound(`Device ${deviceId}`);
+    });
+    return c.json({ deviceId });
+  });
+  routes.put('/:deviceId/ending', async (c) => {
+    const [fleet, deviceId] = [await fleetId(), c.req.param('deviceId')];
+    await withTransaction(pool, async (db) => {
+      if (!(await endDevice(db, fleet, deviceId))) throw notFound(`Device ${deviceId}`);
+    });
+    return c.json({ ended: true });
+  });
+  return routes;
+};

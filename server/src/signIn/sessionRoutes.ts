@@ -1,0 +1,156 @@
+import {
+  confirmSchema,
+  linkQuerySchema,
+  linkUseSchema,
+  ownWordsSchema,
+  signInSchema,
+  switchSchema,
+} from '@vaktman/contract';
+import { Hono } from 'hono';
+import { withTransaction, type Pool } from '../database/pool';
+import { asWho } from '../database/who';
+import { findFleetId } from '../fleet/fleetStore';
+import { checkedBody } from '../http/body';
+import { ClientError, notFound } from '../http/problem';
+import { findByName, findPerson } from '../people/peopleStore';
+import type { Cookies } from './cookies';
+import { linkOf, peopleOfLink, useUpLink } from './linkStore';
+import { personAsking } from './requester';
+import { confirmSession, endOtherSessions, endSession, sessionsOf } from './sessionStore';
+import { sessionAnswer } from './sessionAnswer';
+import { deviceHere, signIn } from './signer';
+import { checkTries, countWrong, dropOldTries, forgetTries, type WordKind } from './tries';
+import { isWord } from './wordHash';
+import { checkPassphrase, setOwnWords, wordOf } from './wordStore';
+
+/** The same for a name that is nobody's and for a word that is not right. */
+const WRONG = { passphrase: 'Name or passphrase is not right.', pin: 'The PIN is not right.' } as const;
+
+const badLink = (): ClientError =>
+  new ClientError(
+    404,
+    'This link was used or is over. A lead makes another one; the first lead finds it where the server was started.',
+  );
+
+/** Who is signed in where: in by name and passphrase, by PIN on a shared device, by a link once; and out. */
+export const sessionRoutes = (pool: Pool, fleetId: () => Promise<string>, cookies: Cookies): Hono => {
+  const routes = new Hono();
+
+  /** Compares a word, counts what is wrong, and answers alike whoever it is. */
+  const checkWord = async (
+    kind: WordKind,
+    who: string,
+    personId: string | null,
+    word: string,
+    wrong: string,
+  ): Promise<void> => {
+    const fleet = await fleetId();
+    await checkTries(pool, fleet, kind, who);
+    const kept = personId === null ? null : await wordOf(pool, fleet, personId, kind);
+    if (await isWord(kept, word)) return forgetTries(pool, fleet, kind, who);
+    const wait = await countWrong(pool, fleet, kind, who);
+    throw new ClientError(
+      wait > 0 ? 429 : 401,
+      wait > 0 ? `${wrong} Wait ${wait} s; a lead can unlock it.` : wrong,
+      [],
+      wait > 0 ? { waitSeconds: wait } : {},
+    );
+  };
+
+  routes.get('/', async (c) => {
+    const fleet = await findFleetId(pool);
+    if (fleet === null) return c.json(await sessionAnswer(pool, null, null, null));
+    const requester = c.get('requester');
+    return c.json(
+      await sessionAnswer(
+        pool,
+        fleet,
+        requester?.kind === 'person' ? requester : null,
+        await deviceHere(c, pool, fleet, cookies),
+      ),
+    );
+  });
+  routes.post('/', async (c) => {
+    const { name, passphrase } = await checkedBody(c, signInSchema);
+    const fleet = await fleetId();
+    await dropOldTries(pool);
+    const person = await findByName(pool, fleet, name);
+    await checkWord('passphrase', name, person?.personId ?? null, passphrase, WRONG.passphrase);
+    if (person === null) throw new ClientError(401, WRONG.passphrase);
+    return c.json(await signIn(c, pool, fleet, cookies, person, false));
+  });
+  routes.post('/switch', async (c) => {
+    const { personId, pin } = await checkedBody(c, switchSchema);
+    const fleet = await fleetId();
+    const device = await deviceHere(c, pool, fleet, cookies);
+    if (device?.shared !== true)
+      throw new ClientError(403, 'A PIN opens shared devices alone: sign in by name and passphrase.');
+    const person = await findPerson(pool, fleet, personId);
+    await checkWord('pin', personId, person?.personId ?? null, pin, WRONG.pin);
+    if (person === null) throw new ClientError(401, WRONG.pin);
+    return c.json(await signIn(c, pool, fleet, cookies, person, true));
+  });
+  routes.post('/end', async (c) => {
+    const requester = c.get('requester');
+    const fleet = await fleetId();
+    if (requester?.kind === 'person') await endSession(pool, fleet, requester.personId, requester.sessionId);
+    cookies.dropSession(c);
+    return c.json(await sessionAnswer(pool, fleet, null, await deviceHere(c, pool, fleet, cookies)));
+  });
+  routes.post('/confirmation', async (c) => {
+    const { passphrase } = await checkedBody(c, confirmSchema);
+    const { personId, name, sessionId } = personAsking(c);
+    await checkWord('passphrase', name, personId, passphrase, 'The passphrase is not right.');
+    await confirmSession(pool, sessionId);
+    return c.json({ confirmed: true });
+  });
+  routes.put('/words', async (c) => {
+    const words = await checkedBody(c, ownWordsSchema);
+    const { personId, name, sessionId } = personAsking(c);
+    const fleet = await fleetId();
+    if (words.passphrase !== undefined) checkPassphrase(words.passphrase, [name]);
+    await withTransaction(pool, async (db) => {
+      await setOwnWords(db, fleet, personId, words);
+      // Whoever knew the old one is out.
+      await endOtherSessions(db, fleet, personId, sessionId);
+    });
+    return c.json({ changed: true });
+  });
+  routes.get('/own', async (c) => {
+    const { personId, sessionId } = personAsking(c);
+    const sessions = await sessionsOf(pool, await fleetId(), personId);
+    return c.json({ sessions: sessions.map((one) => ({ ...one, isThis: one.sessionId === sessionId })) });
+  });
+  routes.put('/own/:sessionId/ending', async (c) => {
+    const { personId } = personAsking(c);
+    const sessionId = c.req.param('sessionId');
+    if (!(await endSession(pool, await fleetId(), personId, sessionId))) throw notFound(`Session ${sessionId}`);
+    return c.json({ ended: true });
+  });
+  routes.post('/link', async (c) => {
+    const { link } = await checkedBody(c, linkQuerySchema);
+    const [found, fleet] = [await linkOf(pool, link), await findFleetId(pool)];
+    if (found === null) throw badLink();
+    return c.json({ people: fleet === null ? [] : await peopleOfLink(pool, fleet, found) });
+  });
+  routes.put('/link', async (c) => {
+    const { link, personId, ...words } = await checkedBody(c, linkUseSchema);
+    const fleet = await fleetId();
+    const found = await linkOf(pool, link);
+    const person =
+      found === null ? undefined : (await peopleOfLink(pool, fleet, found)).find((one) => one.personId === personId);
+    if (person === undefined) throw badLink();
+    checkPassphrase(words.passphrase, [person.name]);
+    await asWho({ person: person.name, device: '' }, async () =>
+      withTransaction(pool, async (db) => {
+        if (!(await useUpLink(db, link))) throw badLink();
+        await setOwnWords(db, fleet, person.personId, words);
+        await endOtherSessions(db, fleet, person.personId, null);
+        await forgetTries(db, fleet, 'passphrase', person.name);
+        await forgetTries(db, fleet, 'pin', person.personId);
+      }),
+    );
+    return c.json(await signIn(c, pool, fleet, cookies, person, false));
+  });
+  return routes;
+};

@@ -1,0 +1,38 @@
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+
+/** What runs a statement: a pool or a client of any version of the driver. */
+interface Runs {
+  readonly query: (text: string, values: unknown[]) => Promise<unknown>;
+}
+
+/**
+ * Signs somebody in without asking for words, as a test's own way in.
+ * @param device what the browser is called, and whether people share it
+ * @returns the cookies a browser would carry
+ */
+export const signedInAs = async (
+  db: Runs,
+  personId: string,
+  {
+    device = 'test browser',
+    shared = false,
+    confirmed = true,
+  }: { readonly device?: string; readonly shared?: boolean; readonly confirmed?: boolean } = {},
+): Promise<string> => {
+  const [session, known] = [randomBytes(32).toString('base64url'), randomBytes(32).toString('base64url')];
+  const deviceId = randomUUID();
+  const digestOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
+  await db.query(
+    `WITH told AS (SELECT set_config('vaktman.tells_nothing', 'yes', true))
+     INSERT INTO device (fleet_id, device_id, name, shared, digest, enrolled_by)
+     SELECT fleet_id, $2, $3, $4, $5, 'M. Holt' FROM person, told WHERE person_id = $1`,
+    [personId, deviceId, device, shared, digestOf(known)],
+  );
+  await db.query(
+    `INSERT INTO session (session_id, fleet_id, person_id, device_id, digest, by_pin, ends_at, confirmed_until)
+     SELECT $2, fleet_id, person_id, $3, $4, $5, '2100-01-01', CASE WHEN $6 THEN '2100-01-01'::timestamptz END FROM person WHERE person_id = $1`,
+    [personId, randomUUID(), deviceId, digestOf(session), shared, confirmed],
+  );
+  // By either name: with the prefix where the server is reached by TLS.
+  return ['', '__Host-'].map((at) => `${at}vaktman_session=${session}; ${at}vaktman_device=${known}`).join('; ');
+};
