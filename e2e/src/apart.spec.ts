@@ -10,12 +10,12 @@ test('asks for memory power and the wait before the first clamp comes off, and k
   ready: page,
   vaktman,
 }) => {
-  const { unit, yardId, revision } = (await (await fetch(`${vaktman.url}/api/units/S-01`)).json()) as {
+  const { unit, yardId, revision } = (await (await vaktman.fetch(`/api/units/S-01`)).json()) as {
     unit: object;
     yardId: string;
     revision: number;
   };
-  await fetch(`${vaktman.url}/api/units/S-01`, {
+  await vaktman.fetch(`/api/units/S-01`, {
     method: 'PUT',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ unit: { ...unit, memoryPower: 'needed', keyOffWaitMinutes: 2 }, yardId, revision }),

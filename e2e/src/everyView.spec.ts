@@ -93,6 +93,8 @@ const inaccessible = async (page: Page): Promise<string[]> => {
     .map(({ id, nodes }) => `${page.url()} ${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`);
 };
 
+test.use({ person: 'M. Holt' });
+
 for (const [width, height, theme] of [
   [1280, 800, 'day'],
   [1024, 768, 'night'],
@@ -108,7 +110,7 @@ for (const [width, height, theme] of [
       (to) =>
         localStorage.setItem(
           'vaktman.settings',
-          JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
+          JSON.stringify({ theme: to, sound: false, goesOn: false, bankAtOnce: false }),
         ),
       theme,
     );

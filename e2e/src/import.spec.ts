@@ -18,6 +18,8 @@ const LIST = [
   'Summe;4;;;;;;',
 ].join('\r\n');
 
+test.use({ person: 'M. Holt' });
+
 test('takes in units from a list: what is not known is asked, what is wrong is told and handed back', async ({
   ready: page,
   vaktman,

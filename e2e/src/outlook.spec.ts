@@ -59,7 +59,7 @@ const batteryAt = async (vaktman: Vaktman, unitId: string, position: string) =>
   (await vaktman.unit(unitId)).placements.find((stay) => stay.position === position && stay.to === null)!;
 
 const detailOf = async (vaktman: Vaktman, batteryId: string) =>
-  batteryDetailSchema.parse(await (await fetch(`${vaktman.url}/api/batteries/${batteryId}`)).json());
+  batteryDetailSchema.parse(await (await vaktman.fetch(`/api/batteries/${batteryId}`)).json());
 
 const openBattery = async (page: Page, vaktman: Vaktman, serial: string): Promise<void> => {
   await page.goto(`${vaktman.url}/batteries`);
@@ -129,7 +129,7 @@ test('takes a battery into store, fits it in place of a weak one, and scraps tha
   await move.getByLabel('Why').fill('weak under load');
   await move.getByRole('button', { name: 'Scrap', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Scrapped' })).toBeVisible();
-  const listed = batteryListSchema.parse(await (await fetch(`${vaktman.url}/api/batteries?state=scrapped`)).json());
+  const listed = batteryListSchema.parse(await (await vaktman.fetch(`/api/batteries?state=scrapped`)).json());
   expect(listed.batteries.map(({ battery }) => battery.serial)).toEqual([weak.battery.serial]);
 });
 
@@ -137,6 +137,7 @@ test('registers a unit after the likeness of another, prints its labels, and tak
   ready: page,
   vaktman,
 }) => {
+  await vaktman.signIn(page.context(), 'M. Holt');
   await page.goto(`${vaktman.url}/units`);
   await page.getByRole('row', { name: /L-02/ }).getByRole('link', { name: 'Copy' }).click();
   await expect(page.getByRole('group', { name: /^Circuit of new/ })).toBeVisible();

@@ -6,7 +6,7 @@ test('types a whole bank on one screen, goes on by itself after a pass, and lead
 }) => {
   // Before each page: the page that stands may still keep its own settings over them.
   await page.addInitScript(() =>
-    localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold' })),
+    localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false })),
   );
   const visitId = await openVisit(page, vaktman, 'P-09');
   await stripSurfaceCharge(page);

@@ -14,6 +14,7 @@ test('solves an exercise on the bench: probes, pile, reading, and the fault name
   page,
   vaktman,
 }) => {
+  await vaktman.signIn(page.context(), 'T. Brandvold');
   await page.goto(`${vaktman.url}/practice`);
   await expect(page.getByRole('note')).toContainText('Practice');
   await page
@@ -46,6 +47,7 @@ test('solves an exercise on the bench: probes, pile, reading, and the fault name
 });
 
 test('gets an exercise wrong: the wrong part, a long load, and a debrief that says so', async ({ page, vaktman }) => {
+  await vaktman.signIn(page.context(), 'T. Brandvold');
   await page.goto(`${vaktman.url}/practice/6`);
   await choose(page, 'Part or joint', { words: 'Replace the starter' });
   await page.getByRole('button', { name: 'Do it' }).click();
@@ -65,6 +67,7 @@ test('gets an exercise wrong: the wrong part, a long load, and a debrief that sa
 
 test('leads a practice visit on the real screens and keeps it apart from the real ones', async ({ page, vaktman }) => {
   const before = await vaktman.watch();
+  await vaktman.signIn(page.context(), 'T. Brandvold');
   await page.goto(`${vaktman.url}/practice`);
   await page
     .getByRole('listitem')
@@ -97,10 +100,11 @@ test('leads a practice visit on the real screens and keeps it apart from the rea
 });
 
 test('catches a load test from the instruments without typing', async ({ page, vaktman }) => {
+  await vaktman.signIn(page.context(), 'T. Brandvold');
   await page.addInitScript(() =>
     localStorage.setItem(
       'vaktman.settings',
-      JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
+      JSON.stringify({ theme: 'day', sound: false, goesOn: false, bankAtOnce: false }),
     ),
   );
   await page.goto(`${vaktman.url}/units/S-01/prepare`);

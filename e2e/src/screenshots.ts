@@ -42,13 +42,14 @@ const pageAt = async (
   clock: 'fixed' | 'real' = 'fixed',
 ): Promise<Page> => {
   const context = await browser.newContext({ viewport: { width, height }, locale: 'en-GB', timezoneId: 'Europe/Oslo' });
+  await vaktman.signIn(context, 'M. Holt');
   const page = await context.newPage();
   if (clock === 'fixed') await page.clock.install({ time: NOW });
   await page.addInitScript(
     (to) =>
       localStorage.setItem(
         'vaktman.settings',
-        JSON.stringify({ theme: to, sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
+        JSON.stringify({ theme: to, sound: false, goesOn: false, bankAtOnce: false }),
       ),
     theme,
   );

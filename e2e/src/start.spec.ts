@@ -14,6 +14,7 @@ import {
 import { connect, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { signedInAt } from '../../server/test/signedIn';
 
 const root = join(import.meta.dirname, '../..');
 
@@ -48,11 +49,13 @@ const interrupt = (started: Started): Promise<number | null> =>
     started.process.kill('SIGINT');
   });
 
-const units = async ({ url }: Started) => watchSchema.parse(await (await fetch(`${url}/api/watch`)).json()).units;
-const addUnit = ({ url }: Started, id: string) =>
+const units = async ({ url }: Started) =>
+  watchSchema.parse(await (await fetch(`${url}/api/watch`, { headers: { cookie: await signedInAt(url) } })).json())
+    .units;
+const addUnit = async ({ url }: Started, id: string) =>
   fetch(`${url}/api/units`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', cookie: await signedInAt(url) },
     body: JSON.stringify({
       yardId: 'lower',
       unit: {
@@ -108,6 +111,8 @@ test('starts empty with the demo to be had, keeps the data, starts over when tol
     try {
       const first = await start(data);
       expect(first.said()).toContain('Port 8080 is taken');
+      // Only whoever started it reads where one's own fleet is begun.
+      expect(first.said()).toContain(`begins here, once, within a day: ${first.url}/join#`);
       expect(await (await fetch(`${first.url}/api/begin`)).json()).toEqual({ hasFleet: false, hasDemo: true });
       expect((await showDemo(first)).status).toBe(201);
       expect(await units(first)).toHaveLength(14);
@@ -131,6 +136,7 @@ test('starts empty with the demo to be had, keeps the data, starts over when tol
       expect(statSync(join(data, 'database.json')).mode & 0o777).toBe(0o600);
 
       const second = await start(data);
+      expect(second.said()).not.toContain('/join#');
       expect((await units(second)).map(({ unitId }) => unitId)).toContain('X-1');
       await interrupt(second);
 
@@ -186,7 +192,7 @@ test('leaves nothing behind when it is killed, and brings back a server and a da
     half.write(
       'POST /api/batches HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nContent-Length: 900\r\n\r\n{',
     );
-    const stream = await fetch(`${next.url}/api/changes`);
+    const stream = await fetch(`${next.url}/api/changes`, { headers: { cookie: await signedInAt(next.url) } });
     const began = Date.now();
     expect(await interrupt(next)).toBe(0);
     expect(Date.now() - began).toBeLessThan(7000);

@@ -18,12 +18,13 @@ import { unitDetailSchema } from '@vaktman/contract';
 const deviceOf = async (browser: Browser, vaktman: Vaktman, person: string): Promise<Page> => {
   const context = await browser.newContext();
   const page = await context.newPage();
-  await page.addInitScript((name) => {
+  await vaktman.signIn(context, person);
+  await page.addInitScript(() => {
     localStorage.setItem(
       'vaktman.settings',
-      JSON.stringify({ theme: 'day', sound: false, person: name, goesOn: false, bankAtOnce: false }),
+      JSON.stringify({ theme: 'day', sound: false, goesOn: false, bankAtOnce: false }),
     );
-  }, person);
+  });
   await page.goto(vaktman.url);
   return page;
 };
@@ -181,11 +182,11 @@ test('a battery replaced in the middle keeps its own reading, and asks for rest,
   await expect(page.getByText('Battery temperature (if read)')).toBeVisible();
   await readAtRest(page, 'A', '12.70');
   await allSent(page);
-  const after = unitDetailSchema.parse(await (await fetch(`${vaktman.url}/api/units/P-09`)).json());
+  const after = unitDetailSchema.parse(await (await vaktman.fetch(`/api/units/P-09`)).json());
   expect(after.placements.filter(({ position, to }) => position === 'A' && to === null)).toMatchObject([
     { battery: { serial: 'BR-90001' } },
   ]);
-  const old = (await (await fetch(`${vaktman.url}/api/batteries/${before.batteryId}`)).json()) as {
+  const old = (await (await vaktman.fetch(`/api/batteries/${before.batteryId}`)).json()) as {
     state: string;
     figures: { restingVolts: number }[];
   };

@@ -73,7 +73,7 @@ test('keeps a crank with its visit: columns put right, the weak cylinder seen, j
   const { file, events } = await vaktman.visit(visitId);
   expect(file.readings.find(({ step }) => step === 'start.trace')).toMatchObject({ restVolts: 12.6, fired: true });
   const traced = events.find(({ kind }) => kind === 'traced');
-  const kept = await (await fetch(`${vaktman.url}/api/visits/${visitId}/traces/${traced?.eventId}`)).text();
+  const kept = await (await vaktman.fetch(`/api/visits/${visitId}/traces/${traced?.eventId}`)).text();
   expect(kept).toBe(traceText(WEAK, BY_PROBE));
 
   // What was put right once holds for the next file with the same head.
@@ -86,7 +86,7 @@ test('keeps a crank with its visit: columns put right, the weak cylinder seen, j
   await page.goto(`${vaktman.url}/visits/${visitId}/record`);
   await expect(page.getByRole('img', { name: /^Volts and amperes from 0\.00 s.*contacts close/ })).toBeVisible();
   await expect(page.getByText('Low compression: cylinder 4 in firing order').first()).toBeVisible();
-  const pdf = await fetch(`${vaktman.url}/api/visits/${visitId}/record.pdf`);
+  const pdf = await vaktman.fetch(`/api/visits/${visitId}/record.pdf`);
   expect((await pdf.arrayBuffer()).byteLength).toBeGreaterThan(20_000);
 });
 

@@ -1,5 +1,7 @@
 import { choose, expect, stripSurfaceCharge, test, readAtRest, unitsListed } from './vaktman';
 
+test.use({ person: 'M. Holt' });
+
 test('adds a unit with messages beside the fields, then visits and edits it', async ({ ready: page, vaktman }) => {
   await page.getByRole('link', { name: 'Units', exact: true }).click();
   await page.getByRole('link', { name: 'Add a unit' }).click();

@@ -1,9 +1,11 @@
 import { visitDetailSchema, watchSchema, unitDetailSchema, type UnitDetail, type VisitDetail } from '@vaktman/contract';
-import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { freePort } from '../../scripts/setup/postgres.mjs';
 import { startServer } from '../../scripts/setup/server.mjs';
+import { carry } from './carry';
+import { printedLink, signedInAs } from '../../server/test/signedIn';
 
 /** The whole application on a database of its own, with the demo fleet; it can be stopped and started in mid-visit. */
 export class Vaktman {
@@ -29,8 +31,46 @@ export class Vaktman {
     await this.#server?.stop();
     this.#server = null;
   }
+  /** Cookies of somebody who is signed in, as their browser would carry them; made up without asking for words. */
+  async cookiesOf(name: string, shared = false): Promise<string> {
+    return this.#withDatabase(async (client) => {
+      const { rows } = await client.query<{ id: string }>('SELECT person_id AS id FROM person WHERE name = $1', [name]);
+      return signedInAs(client, rows[0]?.id ?? '', { device: `${name}'s tablet`, shared });
+    });
+  }
+  /** The address at which an empty one is begun, as it is printed where the server is started. */
+  async beginsAt(): Promise<string> {
+    return `${this.url}/join#${await this.#withDatabase(printedLink)}`;
+  }
+  async #withDatabase<Result>(work: (client: pg.Client) => Promise<Result>): Promise<Result> {
+    const client = new pg.Client({ connectionString: this.#databaseUrl });
+    await client.connect();
+    try {
+      return await work(client);
+    } finally {
+      await client.end();
+    }
+  }
+  /** Signs somebody in at a browser. */
+  async signIn(context: BrowserContext, name: string, shared = false): Promise<void> {
+    await carry(context, this.url, await this.cookiesOf(name, shared));
+  }
+  async #someLead(): Promise<string> {
+    return this.#withDatabase(async (client) => {
+      const { rows } = await client.query<{ id: string }>(
+        `SELECT person_id AS id FROM person WHERE role = 'lead' AND ended_at IS NULL ORDER BY name LIMIT 1`,
+      );
+      return signedInAs(client, rows[0]?.id ?? '');
+    });
+  }
+  /** Asks as a lead who is signed in does. */
+  async fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    const headers = new Headers(init.headers);
+    headers.set('cookie', await this.#someLead());
+    return fetch(`${this.url}${path}`, { ...init, headers });
+  }
   async #get(path: string): Promise<unknown> {
-    const answer = await fetch(`${this.url}${path}`);
+    const answer = await this.fetch(path);
     if (!answer.ok) throw new Error(`${path} answered ${answer.status}`);
     return answer.json();
   }
@@ -78,7 +118,9 @@ const onAdmin = async (statement: string): Promise<void> => {
 };
 
 /** Each test has the application to itself, with a person chosen and the clock in hand; or one with nothing in it. */
-export const test = base.extend<{ vaktman: Vaktman; empty: Vaktman; ready: Page }>({
+export const test = base.extend<{ vaktman: Vaktman; empty: Vaktman; ready: Page; person: string }>({
+  /** Who is signed in; a lead where a test does what a lead does. */
+  person: ['T. Brandvold', { option: true }],
   // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
   empty: async ({}, use) => {
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;
@@ -99,13 +141,14 @@ export const test = base.extend<{ vaktman: Vaktman; empty: Vaktman; ready: Page 
     await vaktman.stop();
     await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
   },
-  ready: async ({ page, vaktman }, use, info) => {
+  ready: async ({ page, vaktman, person }, use, info) => {
+    await vaktman.signIn(page.context(), person);
     await page.clock.install();
     await page.addInitScript(() => {
       if (localStorage.getItem('vaktman.settings') === null)
         localStorage.setItem(
           'vaktman.settings',
-          JSON.stringify({ theme: 'day', sound: false, person: 'T. Brandvold', goesOn: false, bankAtOnce: false }),
+          JSON.stringify({ theme: 'day', sound: false, goesOn: false, bankAtOnce: false }),
         );
     });
     await page.goto(vaktman.url);

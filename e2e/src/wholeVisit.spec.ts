@@ -43,7 +43,7 @@ const judgeOnCommandLine = (file: string) => {
 
 /** The text of a visit's record as the PDF prints it, with runs of white space as one. */
 const recordText = async (vaktman: Vaktman, visitId: string): Promise<string> => {
-  const answer = await fetch(`${vaktman.url}/api/visits/${visitId}/record.pdf?paper=A4`);
+  const answer = await vaktman.fetch(`/api/visits/${visitId}/record.pdf?paper=A4`);
   expect(answer.headers.get('content-type')).toBe('application/pdf');
   const folder = mkdtempSync(join(tmpdir(), 'vaktman-record-'));
   const file = join(folder, 'record.pdf');
@@ -278,6 +278,7 @@ test('goes on before the pile has cooled only with a reason, and skips a step on
 
 test('closes a visit on a phone, judged by another method of the fleet', async ({ ready: page, vaktman }) => {
   await page.setViewportSize({ width: 390, height: 844 });
+  await vaktman.signIn(page.context(), 'M. Holt');
   await page.goto(`${vaktman.url}/method?of=conductance`);
   await page.getByRole('button', { name: 'Use it for the fleet' }).click();
   await expect(page.getByText('New visits of the fleet are judged by it,')).toBeVisible();

@@ -1,4 +1,5 @@
 // A busy shop: 150 technicians, each with a reading every 6 s, while visits are closed. npm run bench:busy
+import { signedInAt } from '../../server/test/signedIn';
 import { v7 } from 'uuid';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -27,6 +28,7 @@ const server = (await startServer({
     VAKTMAN_LOOP_FILE: loopFile,
   },
 })) as { pid: number; stop: () => Promise<void> };
+const cookie = await signedInAt(`http://127.0.0.1:${port}`);
 const times: number[] = [];
 const closing: number[] = [];
 let failed = 0;
@@ -35,7 +37,7 @@ const send = async (entries: readonly object[], into: number[]): Promise<void> =
   const began = performance.now();
   const answer = await fetch(`http://127.0.0.1:${port}/api/batches`, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', cookie },
     body: JSON.stringify({ entries, sentAt: new Date().toISOString() }),
   });
   await answer.arrayBuffer();
@@ -44,13 +46,17 @@ const send = async (entries: readonly object[], into: number[]): Promise<void> =
 };
 
 try {
-  const { units } = (await (await fetch(`http://127.0.0.1:${port}/api/watch`)).json()) as {
+  const { units } = (await (await fetch(`http://127.0.0.1:${port}/api/watch`, { headers: { cookie } })).json()) as {
     units: { unitId: string }[];
   };
   const described = await Promise.all(
     units.map(
       async ({ unitId }) =>
-        ((await (await fetch(`http://127.0.0.1:${port}/api/units/${unitId}`)).json()) as { unit: object }).unit,
+        (
+          (await (await fetch(`http://127.0.0.1:${port}/api/units/${unitId}`, { headers: { cookie } })).json()) as {
+            unit: object;
+          }
+        ).unit,
     ),
   );
   const until = Date.now() + LENGTH_MS;

@@ -1,3 +1,4 @@
+import { printedLink } from '../../server/test/signedIn';
 import { importAnswer, type ImportKnown } from '@vaktman/core';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -21,13 +22,17 @@ const unitList = (): Uint8Array =>
     ].join('\n'),
   );
 
-const posted = async (url: string, body: unknown): Promise<void> => {
+const posted = async (url: string, body: unknown, cookie = ''): Promise<string> => {
   const answer = await fetch(url, {
     method: 'POST',
-    headers: { 'content-type': 'application/json' },
+    headers: { 'content-type': 'application/json', cookie },
     body: JSON.stringify(body),
   });
   if (!answer.ok) throw new Error(`${url} answered ${answer.status}: ${(await answer.text()).slice(0, 400)}`);
+  return answer.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0])
+    .join('; ');
 };
 
 /** Readings of one unit's visits, a hundred a visit, put in by the database itself. */
@@ -64,35 +69,43 @@ export const listFigures = async (): Promise<ListFigures> => {
     const server = await startServer({ databaseUrl: database.url, port, demo: 'none' });
     try {
       const url = `http://127.0.0.1:${port}`;
-      await posted(`${url}/api/begin/fleet`, {
+      const client = new pg.Client({ connectionString: database.url });
+      await client.connect();
+      const cookie = await posted(`${url}/api/begin/fleet`, {
         name: 'Bench',
         timeZone: 'Europe/Oslo',
         yards: [{ name: 'Lower Yard' }],
         people: [{ name: 'K. Moen', role: 'lead' }],
+        passphrase: 'ravine copper teacup',
+        link: await printedLink(client),
       });
-      const known = (await (await fetch(`${url}/api/imports/known`)).json()) as ImportKnown;
+      const known = (await (await fetch(`${url}/api/imports/known`, { headers: { cookie } })).json()) as ImportKnown;
       const bytes = unitList();
       const began = performance.now();
       const answer = importAnswer('units', bytes, null, known);
       const read = performance.now();
       if (answer.good !== ROWS) throw new Error(`Expected ${ROWS} good rows, received ${answer.good}.`);
       const lines = answer.units as readonly { yard: string; unit: { bank: { batteries: object[] } } }[];
-      await posted(`${url}/api/imports`, {
-        kind: 'units',
-        importId: '019ab000-0000-7000-8000-00000000be4c',
-        fileName: 'bench.csv',
-        units: lines.map(({ yard, unit }) => ({ yardId: yard, unit: { ...unit, bank: { ...unit.bank } } })),
-      });
+      await posted(
+        `${url}/api/imports`,
+        {
+          kind: 'units',
+          importId: '019ab000-0000-7000-8000-00000000be4c',
+          fileName: 'bench.csv',
+          units: lines.map(({ yard, unit }) => ({ yardId: yard, unit: { ...unit, bank: { ...unit.bank } } })),
+        },
+        cookie,
+      );
       const stored = performance.now();
 
-      const client = new pg.Client({ connectionString: database.url });
-      await client.connect();
       for (const statement of FILL) await client.query(statement, [READINGS]);
       await client.end();
       const before = residentMb(server.pid as number);
       let [sent, most] = [0, before];
       const asked = performance.now();
-      const record = await fetch(`${url}/api/export/record.jsonl`, { headers: { 'accept-encoding': 'identity' } });
+      const record = await fetch(`${url}/api/export/record.jsonl`, {
+        headers: { cookie, 'accept-encoding': 'identity' },
+      });
       if (record.body === null) throw new Error('The record came without a body.');
       for await (const part of record.body) {
         sent += (part as Uint8Array).length;

@@ -1,3 +1,5 @@
+import { carry } from '../../e2e/src/carry';
+import { signedInAt } from '../../server/test/signedIn';
 import { chromium } from '@playwright/test';
 import { demoArchive } from '@vaktman/demo';
 import { importArchive, migrate, openPool, UNHURRIED, withTransaction, type Pool } from '@vaktman/server';
@@ -40,10 +42,13 @@ export const growFleet = async (pool: Pool, units: number): Promise<void> => {
 
 /** 95th of a hundred times of asking a server for paths, one after the other, milliseconds. */
 export const servedP95Ms = async (port: number, paths: readonly string[]): Promise<number> => {
+  const cookie = await signedInAt(`http://127.0.0.1:${port}`);
   const times: number[] = [];
   for (const [index, path] of paths.entries()) {
     const started = performance.now();
-    const answer = await fetch(`http://127.0.0.1:${port}${path}`, { headers: { 'accept-encoding': 'identity' } });
+    const answer = await fetch(`http://127.0.0.1:${port}${path}`, {
+      headers: { cookie, 'accept-encoding': 'identity' },
+    });
     await answer.arrayBuffer();
     if (!answer.ok) throw new Error(`${path} answered ${answer.status}.`);
     if (index >= WARMING) times.push(performance.now() - started);
@@ -91,9 +96,12 @@ const drawn = async (port: number, units: number): Promise<number> => {
     executablePath: ensureTools(['chromium']).chromium,
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
   });
+  const url = `http://127.0.0.1:${port}`;
+  const cookies = await signedInAt(url);
   const times: number[] = [];
   for (let i = 0; i < 5; i++) {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+    await carry(page.context(), url, cookies);
     await page.goto(`http://127.0.0.1:${port}/`);
     await page.getByRole('button', { name: /will start/ }).waitFor();
     const total = await page.getByRole('group', { name: 'Show by what the cold will do' }).textContent();

@@ -74,11 +74,12 @@ startOutlooks();
 /** Where nobody could sign in as a lead, whoever started the server is told how: they alone read this. */
 const begins = await firstLeadLink(pool);
 const server = serve({ fetch: app.fetch, hostname: settings.HOST, port: settings.PORT }, () => {
-  process.stdout.write(`listening ${settings.PORT}\n`);
-  if (begins === null) return;
   const host = settings.HOST === '0.0.0.0' ? '127.0.0.1' : settings.HOST;
   const address = settings.VAKTMAN_ADDRESS ?? `http://${host}:${settings.PORT}`;
-  process.stdout.write(`The first lead begins here, once, within a day: ${new URL(begins, address).href}\n`);
+  const link =
+    begins === null ? '' : `The first lead begins here, once, within a day: ${new URL(begins, address).href}\n`;
+  // In one breath: whoever started it passes on what follows the first line before it says that all is ready.
+  process.stdout.write(`listening ${settings.PORT}\n${link}`);
 }) as Server;
 server.on('error', fail);
 // A request that comes in by and by may not hold a connection for ever.

@@ -36,3 +36,30 @@ export const signedInAs = async (
   // By either name: with the prefix where the server is reached by TLS.
   return ['', '__Host-'].map((at) => `${at}vaktman_session=${session}; ${at}vaktman_device=${known}`).join('; ');
 };
+
+/** A link as it is printed where the server is started. @returns its secret part */
+export const printedLink = async (db: Runs): Promise<string> => {
+  const secret = randomBytes(32).toString('base64url');
+  await db.query(`INSERT INTO sign_in_link (digest, ends_at) VALUES ($1, now() + interval '1 day')`, [
+    createHash('sha256').update(secret).digest('hex'),
+  ]);
+  return secret;
+};
+
+/** Signs in as somebody of the demo does, over the network. @returns the cookies a browser would carry */
+export const signedInAt = async (
+  url: string,
+  name = 'M. Holt',
+  passphrase = 'summit kettle drift',
+): Promise<string> => {
+  const answer = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name, passphrase }),
+  });
+  if (!answer.ok) throw new Error(`${name} was not let in: ${answer.status} ${await answer.text()}`);
+  return answer.headers
+    .getSetCookie()
+    .map((line) => line.split(';')[0])
+    .join('; ');
+};

@@ -1,11 +1,10 @@
-import { lazy, Suspense, useEffect } from 'react';
-import { createBrowserRouter, Outlet, RouterProvider } from 'react-router';
+import { Activity, lazy, Suspense, useEffect, useState } from 'react';
+import { createBrowserRouter, Outlet, RouterProvider, useLocation } from 'react-router';
 import { ReaderContext } from './control/ReaderContext';
-import { useFleetQuery } from './api/api';
+import { useFleetQuery, useSessionQuery } from './api/api';
 import { useClockNotices } from './clock/useClockNotices';
 import { setYardZone } from './control/dates';
 import { ErrorView } from './frame/ErrorView';
-import { isNoFleet } from './api/failure';
 import { Failed, Loading } from './frame/Failed';
 import { MainBar } from './frame/MainBar';
 import { SkipLink } from './frame/SkipLink';
@@ -24,6 +23,10 @@ const HoldNotices = lazy(async () => ({ default: (await import('./hold/HoldNotic
 const Changes = lazy(async () => ({ default: (await import('./change/Changes')).Changes }));
 /** Nothing is here yet: the first page asks what to begin with, wherever one came in. */
 const BeginView = lazy(async () => ({ default: (await import('./begin/BeginView')).BeginView }));
+const SignInView = lazy(async () => ({ default: (await import('./session/SignInView')).SignInView }));
+const JoinView = lazy(async () => ({ default: (await import('./session/JoinView')).JoinView }));
+const ConfirmSheet = lazy(async () => ({ default: (await import('./session/ConfirmSheet')).ConfirmSheet }));
+const IdleSignOut = lazy(async () => ({ default: (await import('./session/IdleSignOut')).IdleSignOut }));
 
 /** Watches the waits of this device, apart from what the views draw. */
 const ClockNotices = () => {
@@ -34,7 +37,8 @@ const ClockNotices = () => {
 /** Keeps the zone that times are written in the yard's. */
 const useYardZone = (): void => {
   const dispatch = useAppDispatch();
-  const { data: fleet } = useFleetQuery();
+  const isIn = useAppSelector(({ session }) => session.person !== null);
+  const { data: fleet } = useFleetQuery(undefined, { skip: !isIn });
   const known = useAppSelector((state) => state.settings.timeZone);
   const zone = fleet?.timeZone ?? known;
   useEffect(() => {
@@ -53,37 +57,88 @@ const Desk = () => (
   </>
 );
 
+/** What lies over the views while nobody is signed in, or somebody else is about to go on; null where nothing does. */
+const useSheetOver = (): 'begin' | 'join' | 'sign-in' | 'loading' | null => {
+  const { isLoading } = useSessionQuery();
+  const { pathname } = useLocation();
+  const { person, hasFleet, isSwitching } = useAppSelector(({ session }) => session);
+  // A load or a crank that is on is never covered: whoever holds it sees it to its end.
+  const isHolding = useAppSelector(({ conditions }) =>
+    Object.values(conditions).some(({ hold }) => hold !== null && hold.offMs === null),
+  );
+  if (hasFleet === false) return 'begin';
+  if (pathname === '/join') return 'join';
+  if (isHolding) return null;
+  if (isSwitching) return 'sign-in';
+  if (person !== null) return null;
+  return isLoading ? 'loading' : 'sign-in';
+};
+
+const SheetOver = ({ over }: { over: NonNullable<ReturnType<typeof useSheetOver>> }) => {
+  const { hash } = useLocation();
+  switch (over) {
+    case 'begin':
+      return <BeginView link={hash.slice(1)} />;
+    case 'join':
+      return <JoinView link={hash.slice(1)} />;
+    case 'sign-in':
+      return <SignInView />;
+    case 'loading':
+      return <Loading />;
+  }
+};
+
 /** What is there on every view: the look, the clocks and holds, what waits and what failed. */
+const Views = ({ isCovered }: { isCovered: boolean }) => (
+  <>
+    <SkipLink />
+    <ClockNotices />
+    <Outlet />
+    <WaitingMark />
+    <Suspense fallback={null}>
+      <HoldNotices />
+      {isCovered ? null : <Changes />}
+    </Suspense>
+    <Suspense fallback={null}>
+      <UpdateNotice />
+      <IdleSignOut />
+    </Suspense>
+  </>
+);
+
+/**
+ * The views, and the sheet that may lie over them. What somebody has half typed stays behind the sheet for them; another
+ * person begins anew.
+ */
 const Frame = () => {
   const { theme, units } = useAppSelector((state) => state.settings);
+  const asks = useAppSelector(({ session }) => session.asksPassphrase);
+  const personId = useAppSelector(({ session }) => session.person?.personId);
+  const over = useSheetOver();
+  const [owner, setOwner] = useState(personId);
   useYardZone();
-  const { error } = useFleetQuery();
   useEffect(() => {
     document.documentElement.dataset['theme'] = theme;
   }, [theme]);
-  if (isNoFleet(error))
-    return (
-      <>
-        <GlobalStyle />
-        <Suspense fallback={<Loading />}>
-          <BeginView />
-        </Suspense>
-      </>
-    );
+  if (personId !== undefined && personId !== owner) setOwner(personId);
   return (
     <ReaderContext value={units}>
       <GlobalStyle />
-      <SkipLink />
-      <ClockNotices />
-      <Outlet />
-      <WaitingMark />
-      <Suspense fallback={null}>
-        <HoldNotices />
-        <Changes />
-      </Suspense>
-      <Suspense fallback={null}>
-        <UpdateNotice />
-      </Suspense>
+      {over === null ? null : (
+        <Suspense fallback={<Loading />}>
+          <SheetOver over={over} />
+        </Suspense>
+      )}
+      {owner === undefined ? null : (
+        <Activity key={owner} mode={over === null ? 'visible' : 'hidden'}>
+          <Views isCovered={over !== null} />
+        </Activity>
+      )}
+      {asks ? (
+        <Suspense fallback={null}>
+          <ConfirmSheet />
+        </Suspense>
+      ) : null}
     </ReaderContext>
   );
 };
@@ -127,6 +182,10 @@ const router = createBrowserRouter([
                     lazy: async () => ({ Component: (await import('./method/MethodView')).MethodView }),
                   },
                   {
+                    path: '/devices',
+                    lazy: async () => ({ Component: (await import('./session/DevicesView')).DevicesView }),
+                  },
+                  {
                     path: '/changes',
                     lazy: async () => ({ Component: (await import('./history/ChangesView')).ChangesView }),
                   },
@@ -144,6 +203,8 @@ const router = createBrowserRouter([
                 path: '/import/results',
                 lazy: async () => ({ Component: (await import('./import/ListView')).ResultListView }),
               },
+              { path: '/me', lazy: async () => ({ Component: (await import('./session/OwnView')).OwnView }) },
+              { path: '/join', element: null },
               { path: '/trace', lazy: async () => ({ Component: (await import('./trace/TraceView')).TraceView }) },
               { path: '/waiting', lazy: async () => ({ Component: (await import('./outbox/AsideView')).AsideView }) },
               { path: '*', element: <NoSuchPlace /> },

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest';
 import { CLOCKS_KEY, clockStarted } from './clock/clockSlice';
 import type { Kept } from './device/kept';
 import { failureRead } from './frame/failureSlice';
-import { personChosen, SETTINGS_KEY, themeToggled } from './settings/settingsSlice';
+import { SESSION_KEY, sessionTold } from './session/sessionSlice';
+import { SETTINGS_KEY, themeToggled } from './settings/settingsSlice';
 import { createStore, keepOnDevice } from './store';
 import { practiceVisitSet } from './practice/practiceSlice';
 import { traceColumnsChosen } from './trace/traceColumnsSlice';
@@ -27,6 +28,19 @@ const opened = (storage: Kept) => {
   void keepOnDevice(store, storage);
   return store;
 };
+const signedIn = (name: string, nowMs?: number) =>
+  sessionTold(
+    {
+      hasFleet: true,
+      person: { personId: 'p-1', name, role: 'technician' },
+      hasPin: true,
+      device: null,
+      endsAt: null,
+      colleagues: [],
+      demo: [],
+    },
+    nowMs,
+  );
 const clock = { id: 'rest:A', name: 'P-07: battery A rests', path: '/visits/1', startedMs: Date.now(), seconds: 600 };
 
 describe('what a device keeps between pages', () => {
@@ -34,10 +48,11 @@ describe('what a device keeps between pages', () => {
     const { storage } = device();
     const before = opened(storage);
     before.dispatch(themeToggled());
-    before.dispatch(personChosen('I. Dahl'));
+    before.dispatch(signedIn('I. Dahl'));
     before.dispatch(clockStarted(clock));
     const after = opened(storage).getState();
-    expect(after.settings).toMatchObject({ theme: 'night', person: 'I. Dahl' });
+    expect(after.settings).toMatchObject({ theme: 'night' });
+    expect(after.session.person?.name).toBe('I. Dahl');
     expect(after.clocks).toEqual([clock]);
   });
   it('has simulated machines and columns put right again, once what reads them has come', async () => {
@@ -74,12 +89,16 @@ describe('what a device keeps between pages', () => {
       [CLOCKS_KEY]: JSON.stringify([clock]),
     });
     const { settings, clocks } = opened(storage).getState();
-    expect(settings).toMatchObject({ theme: 'day', person: '' });
+    expect(settings).toMatchObject({ theme: 'day', sound: true });
     expect(clocks).toEqual([clock]);
   });
   it('keeps each setting that can be read when one cannot', () => {
-    const { storage } = device({ [SETTINGS_KEY]: '{"theme": "violet", "person": "N. Berg", "sound": false}' });
-    expect(opened(storage).getState().settings).toMatchObject({ theme: 'day', person: 'N. Berg', sound: false });
+    const { storage } = device({ [SETTINGS_KEY]: '{"theme": "violet", "batteryPrice": "210", "sound": false}' });
+    expect(opened(storage).getState().settings).toMatchObject({
+      theme: 'day',
+      batteryPrice: '210',
+      sound: false,
+    });
   });
   it('lets go of clocks that ran out half a day ago', () => {
     const old = { ...clock, startedMs: Date.now() - 13 * 3_600_000 };
@@ -115,8 +134,24 @@ describe('what a device keeps between pages', () => {
       },
     };
     const store = opened(refused);
-    store.dispatch(personChosen('N. Berg'));
-    expect(store.getState().settings.person).toBe('N. Berg');
+    store.dispatch(signedIn('N. Berg'));
+    expect(store.getState().session.person?.name).toBe('N. Berg');
+  });
+  it('lets somebody go on for two weeks without hearing from the server, and no longer', () => {
+    const DAY = 86_400_000;
+    const { storage } = device();
+    opened(storage).dispatch(signedIn('I. Dahl', Date.now() - 13 * DAY));
+    expect(opened(storage).getState().session.person?.name).toBe('I. Dahl');
+    opened(storage).dispatch(signedIn('I. Dahl', Date.now() - 15 * DAY));
+    expect(opened(storage).getState().session.person).toBeNull();
+  });
+  it('takes over who was signed in by another tab', () => {
+    const { storage, kept } = device();
+    const [store, other] = [opened(storage), device()];
+    opened(other.storage).dispatch(signedIn('I. Dahl'));
+    kept.set(SESSION_KEY, other.kept.get(SESSION_KEY) ?? '');
+    window.dispatchEvent(new StorageEvent('storage', { key: SESSION_KEY }));
+    expect(store.getState().session.person?.name).toBe('I. Dahl');
   });
   it('takes over what another tab of the device keeps', () => {
     const { storage, kept } = device();

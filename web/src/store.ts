@@ -15,6 +15,7 @@ import {
   conditionsToKeep,
   loadConditions,
 } from './visit/conditionsSlice';
+import { loadSession, SESSION_KEY, sessionLoaded, sessionSlice, sessionToKeep } from './session/sessionSlice';
 import { loadTraceColumns, TRACE_COLUMNS_KEY, traceColumnsLoaded, traceColumnsSlice } from './trace/traceColumnsSlice';
 import { loadSettings, SETTINGS_KEY, settingsLoaded, settingsSlice } from './settings/settingsSlice';
 
@@ -22,6 +23,7 @@ export const createStore = () =>
   configureStore({
     reducer: {
       [api.reducerPath]: api.reducer,
+      session: sessionSlice.reducer,
       settings: settingsSlice.reducer,
       clocks: clockSlice.reducer,
       outbox: outboxSlice.reducer,
@@ -50,6 +52,8 @@ export const keepOnDevice = async (store: Store, storage: Kept): Promise<void> =
   const restore = (): void => {
     store.dispatch(clocksLoaded(loadClocks(storage, Date.now())));
     store.dispatch(conditionsLoaded(loadConditions(storage)));
+    // Whoever was signed in by another tab is signed in here too: they share what the server knows them by.
+    store.dispatch(sessionLoaded(loadSession(storage, Date.now())));
   };
   const restorePractice = async (): Promise<void> => {
     if (keptText(storage, PRACTICE_KEY) === null) return;
@@ -82,6 +86,7 @@ export const keepOnDevice = async (store: Store, storage: Kept): Promise<void> =
   };
   const whole = (value: unknown): unknown => value;
   keepChanges(SETTINGS_KEY, ({ settings }) => settings, whole);
+  keepChanges(SESSION_KEY, ({ session }) => session, sessionToKeep);
   keepChanges(CLOCKS_KEY, ({ clocks }) => clocks, whole);
   keepChanges(CONDITIONS_KEY, ({ conditions }) => conditions, conditionsToKeep);
   keepChanges(TRACE_COLUMNS_KEY, ({ traceColumns }) => traceColumns, whole);

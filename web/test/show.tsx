@@ -4,17 +4,35 @@ import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { afterEach, vi } from 'vitest';
+import type { Role, Session } from '@vaktman/contract';
+import { sessionTold } from '../src/session/sessionSlice';
 import { createStore, type Store } from '../src/store';
 
 // The simulated page lacks this one of the browser's own.
 vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') });
 afterEach(() => cleanup());
 
+/** What the server tells of who is signed in: K. Moen on a device of their own, or nobody. */
+export const sessionOf = (role: Role | null): Session => ({
+  hasFleet: true,
+  person: role === null ? null : { personId: 'moen', name: 'K. Moen', role },
+  hasPin: true,
+  device: null,
+  endsAt: null,
+  colleagues: [],
+  demo: [],
+});
+
 /**
  * Shows a part as a page of the application does: in a store and at an address.
  * @param at the address the part is looked at from
+ * @param as what whoever is signed in may do; null where nobody is
  */
-export const show = (part: ReactNode, { store = createStore(), at = '/' }: { store?: Store; at?: string } = {}) => {
+export const show = (
+  part: ReactNode,
+  { store = createStore(), at = '/', as = 'lead' }: { store?: Store; at?: string; as?: Role | null } = {},
+) => {
+  store.dispatch(sessionTold(sessionOf(as)));
   const router = createMemoryRouter([{ path: '*', element: part }], { initialEntries: [at] });
   const shown = render(
     <Provider store={store}>

@@ -1,3 +1,6 @@
+import type { Session } from '@vaktman/contract';
+import { carry } from '../carry';
+import { signedInAt } from '../../../server/test/signedIn';
 import { expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
 
 /** One resting reading as it was typed: where, and a value nobody else types. */
@@ -40,12 +43,16 @@ export class Device {
   }
   async start(): Promise<void> {
     this.#context = await this.#browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB' });
-    await this.#context.addInitScript((person) => {
+    // As the demo's people do, by the words that are shown.
+    const { demo } = (await (await fetch(`${this.#url}/api/session`)).json()) as Session;
+    const passphrase = demo.find(({ name }) => name === this.#name)?.passphrase;
+    await carry(this.#context, this.#url, await signedInAt(this.#url, this.#name, passphrase));
+    await this.#context.addInitScript(() => {
       localStorage.setItem(
         'vaktman.settings',
-        JSON.stringify({ theme: 'day', sound: false, person, goesOn: false, bankAtOnce: false }),
+        JSON.stringify({ theme: 'day', sound: false, goesOn: false, bankAtOnce: false }),
       );
-    }, this.#name);
+    });
     await this.newTab();
   }
   async newTab(): Promise<void> {

@@ -3,6 +3,9 @@ import { randomUUID } from 'node:crypto';
 import type { Queryable } from '../database/pool';
 import { digestOf, newSecret } from './secret';
 
+/** How long somebody stays signed in on a device people share. */
+export const SHARED_HOURS = 12;
+
 /** What is known of the browser a request comes from. */
 export interface KnownDevice {
   readonly deviceId: string;
@@ -51,6 +54,12 @@ export const updateDevice = async (
      WHERE fleet_id = $1 AND device_id = $2 AND ended_at IS NULL`,
     [fleetId, deviceId, name, shared, by],
   );
+  // Nobody stays signed in on a shared one for a month.
+  if (shared)
+    await db.query(
+      'UPDATE session SET ends_at = least(ends_at, now() + make_interval(hours => $3)) WHERE fleet_id = $1 AND device_id = $2',
+      [fleetId, deviceId, SHARED_HOURS],
+    );
   return rowCount === 1;
 };
 

@@ -16,20 +16,29 @@ for (const operation of [...OPERATIONS].sort((one, other) => byVariables(one) - 
 export const operationAt = (method: string, path: string): Operation | null =>
   router.match(method === 'HEAD' ? 'GET' : method, path)[0][0]?.[0] ?? null;
 
-const ROLE_WORDS = { viewer: 'someone of the fleet', trainee: 'a trainee', technician: 'a technician', lead: 'a lead' };
+const ROLE_WORDS = {
+  viewer: 'somebody of the fleet',
+  trainee: 'a trainee or more',
+  technician: 'a technician or a lead',
+  lead: 'a lead',
+} as const;
 
 /** Why somebody may not ask for an operation, as an error to answer with; null when they may. */
-export const refusalOf = ({ may, scope, confirms }: Operation, requester: Requester | null): ClientError | null => {
+export const refusalOf = (
+  { method, may, scope, confirms }: Operation,
+  requester: Requester | null,
+): ClientError | null => {
   if (may === 'anyone') return null;
+  const stored = method === 'get' ? '' : ' Nothing was stored.';
   if (requester === null) return new ClientError(401, 'Nobody is signed in here.', [], { type: SIGNED_OUT });
   if (requester.kind === 'program')
     return scope !== undefined && requester.scopes.includes(scope)
       ? null
-      : new ClientError(403, `The key of ${requester.name} is not for this. Nothing was stored.`, [], {
+      : new ClientError(403, `The key of ${requester.name} is not for this.${stored}`, [], {
           type: NOT_ALLOWED,
         });
   if (!isAtLeast(requester.role, may))
-    return new ClientError(403, `This asks for ${ROLE_WORDS[may]} or more. Nothing was stored.`, [], {
+    return new ClientError(403, `This asks for ${ROLE_WORDS[may]}.${stored}`, [], {
       type: NOT_ALLOWED,
     });
   return confirms === true ? confirmationMissing(requester) : null;

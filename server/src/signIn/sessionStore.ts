@@ -1,9 +1,9 @@
 import type { Colleague, Role } from '@vaktman/contract';
 import { randomUUID } from 'node:crypto';
 import type { Queryable } from '../database/pool';
+import { SHARED_HOURS } from './deviceStore';
 import { digestOf, newSecret } from './secret';
 
-const SHARED_HOURS = 12;
 const OWN_HOURS = 30 * 24;
 /** How long the passphrase, given once more, stands. */
 const CONFIRMED_MINUTES = 5;

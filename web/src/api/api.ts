@@ -16,6 +16,7 @@ import {
   type PartStayRow,
   type PersonDraft,
   type Retirement,
+  type Session,
   type TypedNight,
   type UnitDetail,
   type UnitDraft,
@@ -28,7 +29,9 @@ import {
   type Weather,
 } from '@vaktman/contract';
 import type { DateCode, PartPlate, ProfileName } from '@vaktman/core';
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi } from '@reduxjs/toolkit/query/react';
+import { sessionTold } from '../session/sessionSlice';
+import { baseQuery } from './baseQuery';
 
 /** Kept out of the first view, which shows none of what they check. */
 const schemas = () => import('./schemas');
@@ -36,19 +39,23 @@ const schemas = () => import('./schemas');
 /** Everything the server knows, as the interface asks for it. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({
-    baseUrl: '/api',
-    timeout: 20_000,
-    // Changes are kept under the name of who works here; escaped, since headers carry no letters beyond Latin.
-    prepareHeaders: (headers, { getState }) => {
-      const { person } = (getState() as { settings: { person: string } }).settings;
-      if (person !== '') headers.set('x-vaktman-person', encodeURIComponent(person));
-    },
-  }),
-  tagTypes: ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument'],
+  baseQuery,
+  tagTypes: ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument', 'Session'],
   keepUnusedDataFor: 120,
   refetchOnMountOrArgChange: true,
   endpoints: (build) => ({
+    session: build.query<Session, void>({
+      query: () => '/session',
+      // As the watch: of the first view, and held to its schema by the server's tests.
+      transformResponse: (body) => body as Session,
+      providesTags: ['Session'],
+      onQueryStarted: async (_nothing, { dispatch, queryFulfilled }) => {
+        await queryFulfilled.then(
+          ({ data }) => dispatch(sessionTold(data)),
+          () => undefined,
+        );
+      },
+    }),
     fleet: build.query<Fleet, void>({
       query: () => '/fleet',
       // As the watch: of the first view, and held to its schema by the server's tests.
@@ -213,6 +220,7 @@ export const api = createApi({
 });
 export const {
   useFleetQuery,
+  useSessionQuery,
   useWatchQuery,
   useUnitQuery,
   useRegisterQuery,

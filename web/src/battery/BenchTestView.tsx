@@ -15,7 +15,7 @@ import { EndLink } from '../frame/EndLink';
 import { Loading } from '../frame/Failed';
 import { FailedPage } from '../frame/FailedPage';
 import { TitleBlock } from '../frame/TitleBlock';
-import { useAppSelector } from '../store';
+import { usePersonName } from '../session/useMay';
 import { PHONE } from '../theme/screen';
 import { MeasureChoices } from '../visit/measure/MeasureChoices';
 import { ratingWords, whereWords } from './batteryWords';
@@ -53,7 +53,7 @@ const FOR_USED: ReadonlySet<string> = new Set(['battery.tester', 'battery.conduc
 const BenchTest = ({ detail }: { readonly detail: BatteryDetail }) => {
   const { batteryId, battery } = detail;
   const navigate = useNavigate();
-  const person = useAppSelector((state) => state.settings.person);
+  const person = usePersonName();
   const [readBench] = useReadBenchMutation();
   const [step, setStep] = useState<TypedAtBench>('battery.openCircuit');
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});

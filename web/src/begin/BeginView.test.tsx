@@ -14,20 +14,20 @@ it('offers the demo where it is to be had, and shows what the server says when i
     status: 409,
     body: { type: 'about:blank', title: 'There is a fleet here already.', status: 409 },
   };
-  const { user } = show(<BeginView />);
+  const { user } = show(<BeginView link="secret" />);
   await user.click(await screen.findByRole('button', { name: 'Show the demo' }));
   expect((await screen.findByRole('alert')).textContent).toBe('There is a fleet here already.');
 });
 it('offers no demo where there is none', async () => {
   server.answers['GET /api/begin'] = { body: { hasFleet: false, hasDemo: false } };
-  show(<BeginView />);
+  show(<BeginView link="secret" />);
   await waitFor(() => expect(screen.queryByRole('button', { name: 'Show the demo' })).toBeNull());
   expect(screen.getByRole('button', { name: 'Begin our own fleet' })).toBeTruthy();
 });
-it('says what is missing beside its field, sends what was filled, and works under the first name', async () => {
+it('says what is missing beside its field, and sends what was filled with the link one came by', async () => {
   server.answers['GET /api/begin'] = { body: { hasFleet: false, hasDemo: false } };
   server.answers['POST /api/begin/fleet'] = { status: 201, body: { fleetId: 'x' } };
-  const { user, store } = show(<BeginView />);
+  const { user } = show(<BeginView link="secret" />);
   await user.click(screen.getByRole('button', { name: 'Begin our own fleet' }));
   await user.click(screen.getByRole('button', { name: 'Begin this fleet' }));
   expect(await screen.findAllByText('expected a name')).toHaveLength(3);
@@ -36,15 +36,17 @@ it('says what is missing beside its field, sends what was filled, and works unde
   // A line that was asked for and left empty is no mistake.
   await user.click(screen.getByRole('button', { name: 'Another yard' }));
   await user.type(screen.getByLabelText('Name'), 'K. Moen');
+  await user.type(screen.getByLabelText('Passphrase'), 'ravine copper teacup');
   await user.click(screen.getByRole('button', { name: 'Begin this fleet' }));
   await waitFor(() =>
     expect(sent('/api/begin/fleet')).toMatchObject({
       name: 'Summit road crew',
       yards: [{ name: 'Lower Yard' }],
       people: [{ name: 'K. Moen', role: 'lead' }],
+      passphrase: 'ravine copper teacup',
+      link: 'secret',
     }),
   );
-  await waitFor(() => expect(store.getState().settings.person).toBe('K. Moen'));
 });
 it('keeps what was typed when the server refuses it, and says where', async () => {
   server.answers['GET /api/begin'] = { body: { hasFleet: false, hasDemo: false } };
@@ -57,11 +59,12 @@ it('keeps what was typed when the server refuses it, and says where', async () =
       problems: [{ path: 'yards[0].name', message: 'expected at most 120 letters' }],
     },
   };
-  const { user } = show(<BeginView />);
+  const { user } = show(<BeginView link="secret" />);
   await user.click(screen.getByRole('button', { name: 'Begin our own fleet' }));
   await user.type(screen.getByLabelText('What it is called'), 'Crew');
   await user.type(screen.getByLabelText('Yard 1'), 'Lower Yard');
   await user.type(screen.getByLabelText('Name'), 'K. Moen');
+  await user.type(screen.getByLabelText('Passphrase'), 'ravine copper teacup');
   await user.click(screen.getByRole('button', { name: 'Begin this fleet' }));
   expect(await screen.findByText('expected at most 120 letters')).toBeTruthy();
   expect((screen.getByLabelText('Yard 1') as HTMLInputElement).value).toBe('Lower Yard');

@@ -43,8 +43,11 @@ const Wrong = styled.p`
   font-weight: 680;
 `;
 
-/** The first page of an empty database: look at the made-up fleet, or begin one's own. */
-export const BeginView = () => {
+/**
+ * The first page of an empty database: look at the made-up fleet, or begin one's own.
+ * @param link the secret of the link that was printed where the server was started; empty where one came without it
+ */
+export const BeginView = ({ link }: { readonly link: string }) => {
   useViewTitle('Begin');
   const { data } = useBeginningQuery();
   const [beginDemo] = useBeginDemoMutation();
@@ -63,7 +66,7 @@ export const BeginView = () => {
           <div>
             <QuietKey onPress={() => setOwn(false)}>Back</QuietKey>
           </div>
-          <NewFleetForm />
+          <NewFleetForm link={link} />
         </>
       ) : (
         <>
@@ -90,7 +93,7 @@ export const BeginView = () => {
               </section>
             )}
           </Ways>
-          <BringRecord failed={setFailure} />
+          <BringRecord link={link} failed={setFailure} />
           {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
         </>
       )}

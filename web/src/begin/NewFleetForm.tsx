@@ -1,6 +1,7 @@
-import { newFleetSchema, ROLES, type NewFleet } from '@vaktman/contract';
+import { newFleetSchema, type NewFleet } from '@vaktman/contract';
 import { useState } from 'react';
-import { useFieldArray, useForm, type FieldPath } from 'react-hook-form';
+import { Controller, useFieldArray, useForm, type FieldPath } from 'react-hook-form';
+import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { useBeginFleetMutation } from '../fleet/fleetApi';
 import { failureOf } from '../api/failure';
@@ -9,12 +10,11 @@ import { draftResolver, focusFirstWrong } from '../control/draftForm';
 import { FieldGroup } from '../control/Field';
 import { Choice, TextLine } from '../control/formLines';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
+import { SecretField } from '../control/SecretField';
 import { useOnce } from '../control/useOnce';
 import { ZoneLine } from '../fleet/ZoneLine';
 import { zoneHere } from '../fleet/zones';
 import { ROLE_OPTIONS } from '../people/roles';
-import { personChosen } from '../settings/settingsSlice';
-import { useAppDispatch } from '../store';
 import { PHONE } from '../theme/screen';
 
 const Sheet = styled.form`
@@ -43,11 +43,15 @@ interface Typed {
   timeZone: string;
   yards: { name: string }[];
   people: { name: string; role: string }[];
+  passphrase: string;
+  link: string;
 }
 const resolver = draftResolver<Typed, NewFleet>(
   newFleetSchema,
   (typed) => ({
     ...typed,
+    // Pasted whole or in part, it is what stands behind the #.
+    link: typed.link.trim().replace(/^.*#/, ''),
     // Lines that were left empty are no mistake, as long as one is filled.
     yards: typed.yards.filter(({ name }, index) => index === 0 || name.trim() !== ''),
     people: typed.people.filter(({ name }, index) => index === 0 || name.trim() !== ''),
@@ -56,12 +60,19 @@ const resolver = draftResolver<Typed, NewFleet>(
 );
 
 /** A shop's own fleet, to begin with: its name, its clock, its yards and its people. */
-export const NewFleetForm = () => {
-  const dispatch = useAppDispatch();
+export const NewFleetForm = ({ link }: { readonly link: string }) => {
+  const navigate = useNavigate();
   const [begin] = useBeginFleetMutation();
   const [failure, setFailure] = useState<string | null>(null);
   const { control, handleSubmit, setError } = useForm<Typed, unknown, NewFleet>({
-    defaultValues: { name: '', timeZone: zoneHere(), yards: [{ name: '' }], people: [{ name: '', role: 'lead' }] },
+    defaultValues: {
+      name: '',
+      timeZone: zoneHere(),
+      yards: [{ name: '' }],
+      people: [{ name: '', role: 'lead' }],
+      passphrase: '',
+      link,
+    },
     resolver,
   });
   const yards = useFieldArray({ control, name: 'yards' });
@@ -70,8 +81,7 @@ export const NewFleetForm = () => {
     setFailure(null);
     const result = await begin(draft);
     if (result.error === undefined) {
-      const [first] = draft.people;
-      if (first !== undefined) dispatch(personChosen(first.name));
+      await navigate('/', { replace: true });
       return;
     }
     const why = failureOf(result.error);
@@ -122,10 +132,30 @@ export const NewFleetForm = () => {
           </Line>
         ))}
         <div>
-          <Key type="button" onPress={() => people.append({ name: '', role: ROLES[0] })}>
+          <Key type="button" onPress={() => people.append({ name: '', role: 'technician' })}>
             Another name
           </Key>
         </div>
+      </FieldGroup>
+      <FieldGroup title="You: the first name is yours, and leads">
+        <Controller
+          control={control}
+          name="passphrase"
+          render={({ field, fieldState }) => (
+            <SecretField
+              isNew
+              label="Passphrase"
+              value={field.value}
+              onChange={field.onChange}
+              inputRef={field.ref}
+              error={fieldState.error?.message}
+            />
+          )}
+        />
+        <p>12 letters or more; four words that do not belong together do well. The others get a link under People.</p>
+        {link === '' ? (
+          <TextLine control={control} name="link" label="The link that was printed where the server was started" />
+        ) : null}
       </FieldGroup>
       {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
       <PrimaryKey type="submit" isPending={saving}>

@@ -104,7 +104,7 @@ describe('the demo', () => {
     server.answers['GET /api/fleet/demo'] = {
       body: { units: 14, batteries: 40, visits: 100, visited: ['P-07'], ownUnits: 1, ownBatteries: 2, ownVisits: 1 },
     };
-    server.answers['DELETE /api/fleet/demo'] = { body: { hasFleet: true } };
+    server.answers['DELETE /api/fleet/demo'] = { body: { hasFleet: true, begin: null } };
     const { user } = shown({ ...FLEET, demo: true });
     await user.click(await screen.findByRole('button', { name: 'Take the demo away' }));
     const sheet = within(await screen.findByRole('alertdialog'));

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
+import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { problemText } from '../api/failure';
 import { CheckBox } from '../control/CheckBox';
@@ -24,13 +25,16 @@ const counted = (count: number, one: string, many: string): string => `${count} 
 
 const Ask = ({ close }: { close: () => void }) => {
   const { data: count } = useDemoCountQuery();
+  const navigate = useNavigate();
   const [removeDemo] = useRemoveDemoMutation();
   const [visitedToo, setVisitedToo] = useState(false);
   const [failure, setFailure] = useState<string | null>(null);
   const remove = async (): Promise<void> => {
     const result = await removeDemo({ visitedToo });
-    if (result.error === undefined) close();
-    else setFailure(problemText(result.error));
+    if (result.error !== undefined) setFailure(problemText(result.error));
+    // Where nothing is left, the first page asks again, with a link of its own.
+    else if (result.data.begin !== null) await navigate(result.data.begin);
+    else close();
   };
   return (
     <Ground isOpen isDismissable onOpenChange={(open) => (open ? undefined : close())}>

@@ -1,5 +1,6 @@
 import { NavLink, Outlet } from 'react-router';
 import styled from 'styled-components';
+import { useMay } from '../session/useMay';
 
 const Bar = styled.nav`
   display: flex;
@@ -28,15 +29,19 @@ const Bar = styled.nav`
 `;
 
 /** The pages of the shop itself, beside one another: what it is, who works in it, with what, by which method. */
-export const ShopPages = () => (
-  <>
-    <Bar aria-label="The shop">
-      <NavLink to="/fleet">Fleet and yards</NavLink>
-      <NavLink to="/people">People</NavLink>
-      <NavLink to="/instruments">Instruments</NavLink>
-      <NavLink to="/method">Method</NavLink>
-      <NavLink to="/changes">Changes</NavLink>
-    </Bar>
-    <Outlet />
-  </>
-);
+export const ShopPages = () => {
+  const isLead = useMay('lead');
+  return (
+    <>
+      <Bar aria-label="The shop">
+        <NavLink to="/fleet">Fleet and yards</NavLink>
+        <NavLink to="/people">People</NavLink>
+        {isLead ? <NavLink to="/devices">Devices and programs</NavLink> : null}
+        <NavLink to="/instruments">Instruments</NavLink>
+        <NavLink to="/method">Method</NavLink>
+        <NavLink to="/changes">Changes</NavLink>
+      </Bar>
+      <Outlet />
+    </>
+  );
+};

@@ -20,7 +20,7 @@ import { api } from '../api/api';
 const DEMO_TIMEOUT_MS = 180_000;
 /** A record of many years takes as long as it takes; after this something is wrong. */
 const BRING_TIMEOUT_MS = 3_600_000;
-const EVERYTHING = ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument'] as const;
+const EVERYTHING = ['Fleet', 'Watch', 'Unit', 'Visit', 'Battery', 'Weather', 'Instrument', 'Session'] as const;
 
 /** What is asked of the fleet itself, apart from the first view. */
 const fleetApi = api.injectEndpoints({
@@ -74,7 +74,7 @@ const fleetApi = api.injectEndpoints({
       transformResponse: (body) => demoCountSchema.parse(body),
       keepUnusedDataFor: 0,
     }),
-    removeDemo: build.mutation<void, DemoRemoval>({
+    removeDemo: build.mutation<{ begin: string | null }, DemoRemoval>({
       query: (body) => ({ url: '/fleet/demo', method: 'DELETE', body, timeout: DEMO_TIMEOUT_MS }),
       invalidatesTags: EVERYTHING,
     }),
@@ -92,12 +92,12 @@ const fleetApi = api.injectEndpoints({
       query: (yardId) => ({ url: `/calendars/${encodeURIComponent(yardId)}`, method: 'DELETE', body: {} }),
       invalidatesTags: ['Fleet'],
     }),
-    bringRecord: build.mutation<{ rows: number }, File>({
-      query: (file) => ({
+    bringRecord: build.mutation<{ rows: number }, { file: File; link: string }>({
+      query: ({ file, link }) => ({
         url: '/begin/record',
         method: 'POST',
         body: file,
-        headers: { 'content-type': 'application/x-ndjson' },
+        headers: { 'content-type': 'application/x-ndjson', 'x-vaktman-link': link },
         timeout: BRING_TIMEOUT_MS,
       }),
       invalidatesTags: EVERYTHING,

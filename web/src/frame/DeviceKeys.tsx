@@ -1,6 +1,7 @@
 import { Bell, BellOff, Moon, Sun } from 'lucide-react';
 import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
+import { WhoKey } from '../session/WhoKey';
 import { soundToggled, themeToggled } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
@@ -25,12 +26,13 @@ const Switch = styled(ToggleButton)`
   }
 `;
 
-/** What belongs to this device: its clocks, night ground and sound. */
+/** What belongs to this device: who works at it, its clocks, night ground and sound. */
 export const DeviceKeys = () => {
   const dispatch = useAppDispatch();
   const { theme, sound } = useAppSelector((state) => state.settings);
   return (
     <>
+      <WhoKey />
       <Clocks />
       <Switch aria-label="Night theme" isSelected={theme === 'night'} onChange={() => dispatch(themeToggled())}>
         {theme === 'night' ? <Sun aria-hidden="true" /> : <Moon aria-hidden="true" />}

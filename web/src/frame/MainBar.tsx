@@ -1,11 +1,7 @@
 import { Menu as MenuIcon } from 'lucide-react';
 import { NavLink, useLocation } from 'react-router';
 import styled from 'styled-components';
-import { useFleetQuery } from '../api/api';
-import { ChoiceField } from '../control/ChoiceField';
-import { namesHere } from '../fleet/fleetLists';
-import { personChosen } from '../settings/settingsSlice';
-import { useAppDispatch, useAppSelector } from '../store';
+import { useMay } from '../session/useMay';
 import { NARROW, PHONE } from '../theme/screen';
 import { DeviceKeys } from './DeviceKeys';
 
@@ -124,11 +120,12 @@ const VIEWS: readonly (readonly [to: string, name: string])[] = [
 /** Views whose address begins those of others. */
 const EXACT: ReadonlySet<string> = new Set(['/', '/units']);
 /** Pages that have a bar of their own under the fleet's. */
-const OF_FLEET: ReadonlySet<string> = new Set(['/people', '/instruments', '/method', '/changes']);
+const OF_FLEET: ReadonlySet<string> = new Set(['/people', '/devices', '/instruments', '/method', '/changes']);
 
 const Links = () => {
   const { pathname } = useLocation();
-  return VIEWS.map(([to, name]) => (
+  const isLead = useMay('lead');
+  return VIEWS.filter(([to]) => isLead || to !== '/import').map(([to, name]) => (
     <NavLink
       key={to}
       to={to}
@@ -139,52 +136,29 @@ const Links = () => {
     </NavLink>
   ));
 };
-const Person = styled.div`
-  display: grid;
-  align-content: center;
+const End = styled.div`
+  display: flex;
   margin-left: auto;
-  padding: 0 1rem;
-  border-left: 1px solid var(--rule);
-  ${PHONE} {
-    padding: 0 0.5rem;
-  }
 `;
 
 /** The bar of the desk views: where one is, and who is working at this device. */
-export const MainBar = () => {
-  const dispatch = useAppDispatch();
-  const person = useAppSelector((state) => state.settings.person);
-  const { data: fleet } = useFleetQuery();
-  return (
-    <Bar>
-      <Name>Vaktman</Name>
-      <Nav aria-label="Views">
+export const MainBar = () => (
+  <Bar>
+    <Name>Vaktman</Name>
+    <Nav aria-label="Views">
+      <Links />
+    </Nav>
+    <Menu>
+      <summary>
+        <MenuIcon size={22} aria-hidden="true" />
+        Views
+      </summary>
+      <nav aria-label="Views">
         <Links />
-      </Nav>
-      <Menu>
-        <summary>
-          <MenuIcon size={22} aria-hidden="true" />
-          Views
-        </summary>
-        <nav aria-label="Views">
-          <Links />
-        </nav>
-      </Menu>
-      <Person>
-        <ChoiceField
-          bare
-          label="Working here"
-          value={person}
-          onChange={(name) => dispatch(personChosen(name))}
-          options={[
-            ['', 'choose a name'],
-            ...[...new Set([...(person === '' ? [] : [person]), ...namesHere(fleet)])].map(
-              (name) => [name, name] as const,
-            ),
-          ]}
-        />
-      </Person>
+      </nav>
+    </Menu>
+    <End>
       <DeviceKeys />
-    </Bar>
-  );
-};
+    </End>
+  </Bar>
+);

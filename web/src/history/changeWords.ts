@@ -11,6 +11,8 @@ export const THING_WORDS: Readonly<Record<ChangedThing, string>> = {
   instrument: 'Instrument',
   night: 'Coldest night',
   import: 'Taken in',
+  device: 'Device',
+  key: 'Key of a program',
 };
 
 /** Columns of the database by what they are called here; what is not named here is written as it stands, spaced. */
@@ -38,9 +40,21 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   left_at: 'taken out',
   left_because: 'taken out because',
   lowest_c: 'lowest °C',
+  set_at: 'chosen',
+  kind: 'word',
 };
 /** Ids and what only tells rows apart: nobody looks for them. */
-const UNSAID = new Set(['placement_id', 'battery_id', 'part_id', 'unit_id', 'person_id', 'instrument_id', 'ordinal']);
+const UNSAID = new Set([
+  'placement_id',
+  'battery_id',
+  'part_id',
+  'unit_id',
+  'person_id',
+  'instrument_id',
+  'device_id',
+  'key_id',
+  'ordinal',
+]);
 
 const spaced = (key: string): string =>
   key

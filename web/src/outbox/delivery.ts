@@ -6,6 +6,8 @@ const PATIENCE_MS = 20_000;
 /** What became of a batch that was sent. */
 export type Delivery =
   | { readonly kind: 'taken'; readonly receipt: BatchReceipt }
+  /** Nobody is signed in here any more: it waits for somebody. */
+  | { readonly kind: 'signed-out' }
   /** The server, or the way to it, is lost: nothing is wrong with the batch, and it is sent again. */
   | { readonly kind: 'lost' }
   /** The server failed at it; others may go through. */
@@ -17,8 +19,8 @@ export type Delivery =
   /** Refused, but not because of an entry. */
   | { readonly kind: 'turned-away'; readonly words: string };
 
-/** Reasons that pass: too late, too many at once, not signed in just now. */
-const PASSING = new Set([401, 403, 408, 421, 425, 429]);
+/** Reasons that pass: too late, too many at once, somebody signed in who may not. */
+const PASSING = new Set([403, 408, 421, 425, 429]);
 
 const entryOf = (path: string): number | null => {
   const match = /^entries\[(\d+)\]/.exec(path);
@@ -47,6 +49,7 @@ export const deliver = async (batch: Batch): Promise<Delivery> => {
       body: JSON.stringify(batch),
       signal: AbortSignal.timeout(PATIENCE_MS),
     });
+    if (answer.status === 401) return { kind: 'signed-out' };
     if (answer.status >= 502 || PASSING.has(answer.status)) return { kind: 'lost' };
     if (answer.status >= 500) return { kind: 'failed' };
     if (answer.status === 413) return { kind: 'too-large' };

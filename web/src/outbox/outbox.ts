@@ -3,6 +3,7 @@ import { entrySchema, visitIdOf, type Entry, type VisitDetail } from '@vaktman/c
 import { api } from '../api/api';
 import { failureTold } from '../frame/failureSlice';
 import type { Store } from '../store';
+import { signedOut } from '../session/sessionSlice';
 import { deliver } from './delivery';
 import { applyEntry, asDatedByServer, lastOf, unionVisits, withOwn, withoutEntries } from './mergeVisit';
 import {
@@ -222,6 +223,9 @@ export class Outbox {
       }
       const delivery = await deliver({ entries: batch.map(({ entry }) => entry), sentAt: new Date().toISOString() });
       switch (delivery.kind) {
+        case 'signed-out':
+          this.#store.dispatch(signedOut());
+          return 'lost';
         case 'lost':
           return 'lost';
         case 'failed':

@@ -12,10 +12,10 @@ import { useOnce } from '../control/useOnce';
 import { useEndPersonMutation } from '../fleet/fleetApi';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
-import { personChosen } from '../settings/settingsSlice';
-import { useAppDispatch, useAppSelector } from '../store';
+import { useMay } from '../session/useMay';
 import { PHONE } from '../theme/screen';
-import { ROLE_OPTIONS } from './roles';
+import { PersonLink } from './PersonLink';
+import { ROLE_OPTIONS, ROLE_WORDS } from './roles';
 
 const Sheet = styled.main`
   padding: 1.4rem 1.5rem 3rem;
@@ -51,23 +51,17 @@ const resolver = draftResolver<Typed, PersonDraft>(personDraftSchema, (typed) =>
 const usePersonForm = (defaultValues: Typed) => useForm<Typed, unknown, PersonDraft>({ defaultValues, resolver });
 
 const PersonRow = ({ person }: { person: Person }) => {
-  const dispatch = useAppDispatch();
-  const working = useAppSelector((state) => state.settings.person) === person.name;
   const [changePerson] = useChangePersonMutation();
   const { control, handleSubmit, setError, reset, formState } = usePersonForm({ name: person.name, role: person.role });
   const save = async (draft: PersonDraft): Promise<void> => {
     const result = await changePerson({ personId: person.personId, draft });
     if (result.error !== undefined) setError('name', { type: 'server', message: problemText(result.error) });
-    else {
-      reset(draft);
-      if (working) dispatch(personChosen(draft.name));
-    }
+    else reset(draft);
   };
   const [endPerson] = useEndPersonMutation();
   const end = async (ended: boolean): Promise<void> => {
     const result = await endPerson({ personId: person.personId, ended });
     if (result.error !== undefined) setError('name', { type: 'server', message: problemText(result.error) });
-    else if (ended && working) dispatch(personChosen(''));
   };
   const [saving, submit] = useOnce(async () => handleSubmit(save)());
   const { isDirty } = formState;
@@ -88,9 +82,7 @@ const PersonRow = ({ person }: { person: Person }) => {
       </Key>
       {person.endedAt === null ? (
         <>
-          <Key isDisabled={working} onPress={() => dispatch(personChosen(person.name))}>
-            {working ? 'Works here' : 'I am this'}
-          </Key>
+          <PersonLink person={person} />
           <Key onPress={() => end(true)}>Has left</Key>
         </>
       ) : (
@@ -132,9 +124,10 @@ const NewPerson = () => {
   );
 };
 
-/** Who works in the fleet: names, roles, and who is working at this device. */
+/** Who works in the fleet: names, roles, and the link by which each chooses what to sign in with. */
 export const PeopleView = () => {
   const { data: fleet, isError, error, refetch } = useFleetQuery();
+  const isLead = useMay('lead');
   useViewTitle('People');
   if (fleet === undefined && isError)
     return (
@@ -148,11 +141,18 @@ export const PeopleView = () => {
       <Sheet>
         <h2>People</h2>
         <p>Every reading keeps the name of who took it. A changed name counts from now on.</p>
-        <NewPerson />
+        {isLead ? <NewPerson /> : <p>A lead adds and changes people.</p>}
         <section aria-label="People">
-          {fleet.people.map((person) => (
-            <PersonRow key={person.personId} person={person} />
-          ))}
+          {fleet.people.map((person) =>
+            isLead ? (
+              <PersonRow key={person.personId} person={person} />
+            ) : (
+              <p key={person.personId}>
+                <b>{person.name}</b>, {ROLE_WORDS[person.role]}
+                {person.endedAt === null ? '' : `, left ${dayText(person.endedAt)}`}
+              </p>
+            ),
+          )}
         </section>
       </Sheet>
     </>

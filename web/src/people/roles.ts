@@ -1,6 +1,11 @@
-import { ROLES } from '@vaktman/contract';
+import type { Role } from '@vaktman/contract';
 
-const ROLE_WORDS = { technician: 'technician', lead: 'lead hand', trainee: 'trainee' } as const;
+export const ROLE_WORDS: Readonly<Record<Role, string>> = {
+  technician: 'technician',
+  lead: 'lead hand',
+  trainee: 'trainee',
+  viewer: 'viewer',
+};
 
 /** What somebody may be in the fleet, as options. */
-export const ROLE_OPTIONS = ROLES.map((role) => [role, ROLE_WORDS[role]] as const);
+export const ROLE_OPTIONS = Object.entries(ROLE_WORDS);

@@ -7,7 +7,8 @@ import { Key, KeyLink } from '../control/Key';
 import { MainBar } from '../frame/MainBar';
 import { useViewTitle } from '../frame/useViewTitle';
 import { useOutbox } from '../outbox/OutboxContext';
-import { useAppDispatch, useAppSelector } from '../store';
+import { usePersonName } from '../session/useMay';
+import { useAppDispatch } from '../store';
 import { PHONE } from '../theme/screen';
 import { HazardStrip } from './HazardStrip';
 import { practiceVisitSet } from './practiceSlice';
@@ -65,7 +66,7 @@ const usePracticeVisit = (): ((input: DebriefInput) => Promise<void>) => {
   const outbox = useOutbox();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const person = useAppSelector((state) => state.settings.person) || 'trainee';
+  const person = usePersonName() || 'trainee';
   return async (input) => {
     const visitId = v7();
     const scenario: ScenarioFile = {

@@ -7,8 +7,6 @@ import { loadKept, type Kept } from '../device/kept';
 const settingsSchema = z.object({
   theme: z.catch(z.enum(['day', 'night']), 'day'),
   sound: z.catch(z.boolean(), true),
-  /** Name of who is working at this device; empty until chosen. */
-  person: z.catch(z.string(), ''),
   /** Zone of the yard, as last told by the server; empty before it was. */
   timeZone: z.catch(z.string(), ''),
   /** After a passed reading the next step comes by itself. */
@@ -38,7 +36,6 @@ export const SETTINGS_KEY = 'vaktman.settings';
 const DEFAULTS: Settings = {
   theme: 'day',
   sound: true,
-  person: '',
   timeZone: '',
   goesOn: true,
   bankAtOnce: true,
@@ -74,7 +71,6 @@ export const settingsSlice = createSlice({
     }),
     batteryPriceTyped: (state, { payload }: PayloadAction<string>) => ({ ...state, batteryPrice: payload }),
     clampMillivoltsToggled: (state) => ({ ...state, clampMillivolts: !state.clampMillivolts }),
-    personChosen: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
   },
 });
 export const {
@@ -87,6 +83,5 @@ export const {
   soundToggled,
   goesOnToggled,
   bankAtOnceChosen,
-  personChosen,
   zoneTold,
 } = settingsSlice.actions;

@@ -19,14 +19,14 @@ import { AskForForm } from '../control/AskForForm';
 import { todayText } from '../control/dates';
 import { draftResolver, numberTyped } from '../control/draftForm';
 import { FieldGroup } from '../control/Field';
-import { Choice, DayLine, NumberLine, TextLine } from '../control/formLines';
+import { DayLine, NumberLine, TextLine } from '../control/formLines';
 import { PrimaryKey } from '../control/Key';
 import { within } from '../control/numberIn';
 import { useOnce } from '../control/useOnce';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
-import { namesHere } from '../fleet/fleetLists';
 import { visitClocksEnded } from '../clock/clockSlice';
-import { useAppDispatch, useAppSelector } from '../store';
+import { useMay, usePersonName } from '../session/useMay';
+import { useAppDispatch } from '../store';
 import { PHONE } from '../theme/screen';
 import type { StepProps } from './stepProps';
 import { useRecorder } from './useVisit';
@@ -84,7 +84,8 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const { judgement } = judged;
   const visitId = file.visit.id;
   const recorder = useRecorder(visitId, file.visit.technician);
-  const person = useAppSelector((state) => state.settings.person);
+  const person = usePersonName();
+  const maySign = useMay('technician');
   const { data: unit } = useUnitQuery(file.unit.id);
   const own = classRules(fleet?.classes ?? [], unit?.card.class ?? '').intervals;
   const proposed = proposedDue(judgement.disposition, todayText(), file.visit, own);
@@ -129,12 +130,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         <h2 style={{ fontSize: '2rem' }}>Close the visit</h2>
         <FieldGroup title="Sign off">
           <Grid>
-            <Choice
-              control={control}
-              name="signedBy"
-              label="Signed off by"
-              options={[['', 'choose a name'], ...namesHere(fleet).map((name) => [name, name] as const)]}
-            />
+            <TextLine control={control} name="signedBy" label="Signed off by" isDisabled />
           </Grid>
           <div style={{ marginTop: '0.8rem' }}>
             <TextLine control={control} name="remark" label="Remark" />
@@ -168,7 +164,10 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         )}
         <Note>{DEFER_WORDS}</Note>
         <Keys>
-          <PrimaryKey type="submit" form="close" isPending={closing}>
+          {maySign ? null : (
+            <Note role="status">A technician or a lead signs off: press the name above to switch.</Note>
+          )}
+          <PrimaryKey type="submit" form="close" isPending={closing} isDisabled={!maySign}>
             {judgement.missing.length === 0 ? 'Close the visit' : 'Close the visit unfinished'}
           </PrimaryKey>
         </Keys>

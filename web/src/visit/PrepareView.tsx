@@ -1,7 +1,6 @@
 import type { UnitDetail } from '@vaktman/contract';
 import { DEFER_WORDS, PROFILE_NAMES, PROFILES, VISIT_REASONS, type HandsNeeded } from '@vaktman/core';
 import { useState } from 'react';
-import { Controller } from 'react-hook-form';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useUnitQuery } from '../api/api';
@@ -20,8 +19,6 @@ import { Loading } from '../frame/Failed';
 import { FailedPage } from '../frame/FailedPage';
 import { TitleBlock } from '../frame/TitleBlock';
 import { useInstrumentWords } from '../instrument/useInstruments';
-import { personChosen } from '../settings/settingsSlice';
-import { useAppDispatch } from '../store';
 import { PHONE } from '../theme/screen';
 import { repeatWords } from '../unit/partWords';
 import { CautionsRead } from './CautionsRead';
@@ -85,8 +82,7 @@ const ReadWith = () => {
 
 /** Who, why, how cold, how many hours, and the cautions. */
 const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => void }) => {
-  const dispatch = useAppDispatch();
-  const { form, names, profile, reason, hands, starting, askToStart } = preparing;
+  const { form, profile, reason, hands, starting, askToStart } = preparing;
   const { control, trigger, setValue, watch, formState } = form;
   const number = (key: keyof typeof RANGE, label: string) => (
     <NumberLine control={control} name={key} label={label} unit={RANGE[key].unit} signed={RANGE[key].min < 0} />
@@ -103,22 +99,7 @@ const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => v
     >
       <FieldGroup title="Prepare the visit">
         <Grid>
-          <Controller
-            control={control}
-            name="technician"
-            render={({ field, fieldState }) => (
-              <ChoiceField
-                label="Technician"
-                value={field.value}
-                onChange={(value) => {
-                  field.onChange(value);
-                  dispatch(personChosen(value));
-                }}
-                options={[['', 'choose a name'], ...names.map((name) => [name, name] as const)]}
-                error={fieldState.error?.message}
-              />
-            )}
-          />
+          <TextLine control={control} name="technician" label="Technician" isDisabled />
           <Choice
             control={control}
             name="reason"

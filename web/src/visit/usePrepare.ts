@@ -17,9 +17,9 @@ import { v7 } from 'uuid';
 import { useFleetQuery, useUnitPartsQuery } from '../api/api';
 import { instantNow } from '../control/dates';
 import { useOnce } from '../control/useOnce';
-import { namesHere } from '../fleet/fleetLists';
 import { useOutbox } from '../outbox/OutboxContext';
-import { useAppDispatch, useAppSelector } from '../store';
+import { usePersonName } from '../session/useMay';
+import { useAppDispatch } from '../store';
 import { conditionsChanged } from './conditionsSlice';
 import { ACKNOWLEDGED, prepareResolver, type Prepared, type PrepareTyped } from './prepareForm';
 
@@ -37,7 +37,7 @@ export const usePrepare = (data: UnitDetail) => {
   const navigate = useNavigate();
   const outbox = useOutbox();
   const dispatch = useAppDispatch();
-  const person = useAppSelector((state) => state.settings.person);
+  const person = usePersonName();
   const fleet = useFleetQuery();
   const { data: stays = [] } = useUnitPartsQuery(data.unit.id);
   const [visitId] = useState(() => v7());
@@ -115,7 +115,6 @@ export const usePrepare = (data: UnitDetail) => {
   );
   return {
     form,
-    names: namesHere(fleet.data),
     profile,
     profileFrom,
     reason,

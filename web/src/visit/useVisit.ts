@@ -21,6 +21,7 @@ import { isNotFound } from '../api/failure';
 import { instantNow } from '../control/dates';
 import { useOutbox } from '../outbox/OutboxContext';
 import type { Settings } from '../settings/settingsSlice';
+import { usePersonName } from '../session/useMay';
 import { useAppDispatch, useAppSelector } from '../store';
 import { conditionsAfter, conditionsChanged, NO_CONDITIONS, type VisitConditions } from './conditionsSlice';
 
@@ -104,7 +105,7 @@ const readWith = (step: Reading['step'], used: Settings['instruments']): { reado
 /** Ways to add to a visit. Each resolves once it is safe on this device. */
 export const useRecorder = (visitId: string, technician: string) => {
   const outbox = useOutbox();
-  const person = useAppSelector((state) => state.settings.person) || technician;
+  const person = usePersonName() || technician;
   const events = useAppSelector((state) => state.outbox.visits[visitId]?.events);
   const used = useAppSelector((state) => state.settings.instruments);
   return useMemo(() => {

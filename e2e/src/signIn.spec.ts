@@ -1,0 +1,162 @@
+import type { Page } from '@playwright/test';
+import { carry } from './carry';
+import { allSent, expect, openVisit, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
+
+const pressed = async (page: Page, digits: string): Promise<void> => {
+  for (const digit of digits) await page.getByRole('button', { name: digit, exact: true }).click();
+};
+/** One battery after the other, and no step by itself. */
+const oneByOne = (): void => {
+  if (localStorage.getItem('vaktman.settings') === null)
+    localStorage.setItem('vaktman.settings', JSON.stringify({ sound: false, goesOn: false, bankAtOnce: false }));
+};
+const whoKey = (page: Page) => page.getByRole('button', { name: /^Working here/ });
+
+test('shows the made-up people and lets one in by one press', async ({ page, vaktman }) => {
+  await page.goto(`${vaktman.url}/units/P-07`);
+  await expect(page.getByRole('heading', { name: 'People of the demo' })).toBeVisible();
+  await expect(page.getByText('copper thaw ladder')).toBeVisible();
+  await page.getByRole('button', { name: 'Go on as T. Brandvold' }).click();
+  // Where one wanted to go is where one is.
+  await expect(page.getByRole('heading', { name: 'P-07', level: 1 })).toBeVisible();
+  await expect(whoKey(page)).toHaveAccessibleName('Working here: T. Brandvold');
+  // A technician does not see what only a lead does.
+  await page.goto(vaktman.url);
+  await expect(unitsListed(page)).toContainText('P-07');
+  await expect(page.getByRole('link', { name: 'Take in' })).toHaveCount(0);
+  await page.reload();
+  await expect(unitsListed(page)).toContainText('P-07');
+});
+
+test('another goes on by PIN in mid-visit: what was half typed stays with who typed it, what comes next is in the new name', async ({
+  page,
+  vaktman,
+}) => {
+  await page.clock.install();
+  await page.addInitScript(oneByOne);
+  await vaktman.signIn(page.context(), 'T. Brandvold', true);
+  const visitId = await openVisit(page, vaktman, 'S-01');
+  await stripSurfaceCharge(page);
+  await readAtRest(page, 'A', '12.71');
+  await page.getByRole('link', { name: /^Next:/ }).click();
+  await page.keyboard.type('12.6');
+  await whoKey(page).click();
+  await expect(page.getByRole('heading', { name: 'Who is working now?' })).toBeVisible();
+  // Large enough for gloves.
+  const box = await page.getByRole('button', { name: '5', exact: true }).boundingBox();
+  expect(Math.min(box?.width ?? 0, box?.height ?? 0)).toBeGreaterThanOrEqual(96);
+  await page.getByRole('option', { name: 'I. Dahl' }).click();
+  await pressed(page, '271904');
+  await expect(whoKey(page)).toHaveAccessibleName('Working here: I. Dahl');
+  await readAtRest(page, 'B', '12.70');
+  await allSent(page);
+  const { takenBy, file } = await vaktman.visit(visitId);
+  const by = Object.fromEntries(
+    file.readings.flatMap((reading) => ('volts' in reading ? [[reading.point, takenBy[reading.id]]] : [])),
+  );
+  expect(by).toEqual({ A: 'T. Brandvold', B: 'I. Dahl' });
+});
+
+test('five wrong PINs make it wait, the wait runs down on screen, and a lead unlocks', async ({ page, vaktman }) => {
+  await vaktman.signIn(page.context(), 'T. Brandvold', true);
+  await page.goto(vaktman.url);
+  await whoKey(page).click();
+  await page.getByRole('option', { name: 'I. Dahl' }).click();
+  for (let nth = 0; nth < 4; nth += 1) {
+    await pressed(page, '135792');
+    await expect(page.getByText('The PIN is not right.')).toBeVisible();
+  }
+  await pressed(page, '135792');
+  await expect(page.getByRole('alert')).toContainText(/Wait \d\d s/);
+  await expect(page.getByRole('button', { name: '1', exact: true })).toBeDisabled();
+  expect(
+    (
+      await vaktman.fetch('/api/people/i-dahl/unlocking', {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: '{}',
+      })
+    ).status,
+  ).toBe(200);
+  await page.getByRole('option', { name: 'M. Holt' }).click();
+  await page.getByRole('option', { name: 'I. Dahl' }).click();
+  await pressed(page, '271904');
+  await expect(whoKey(page)).toHaveAccessibleName('Working here: I. Dahl');
+});
+
+test('a device that a lead ends is out at once, keeps what it recorded, and sends it once somebody is in again', async ({
+  page,
+  vaktman,
+  browser,
+}) => {
+  await page.clock.install();
+  await page.addInitScript(oneByOne);
+  await vaktman.signIn(page.context(), 'T. Brandvold', true);
+  const visitId = await openVisit(page, vaktman, 'S-01');
+  await stripSurfaceCharge(page);
+  await allSent(page);
+  // A lead on another device ends this one.
+  const desk = await browser.newContext();
+  await carry(desk, vaktman.url, await vaktman.cookiesOf('M. Holt'));
+  const lead = await desk.newPage();
+  await lead.goto(`${vaktman.url}/devices`);
+  await lead.getByRole('form', { name: "T. Brandvold's tablet" }).getByRole('button', { name: 'End' }).click();
+  await expect(lead.getByText(/^Ended: T. Brandvold's tablet/)).toBeVisible();
+  // What is read now is kept on the device.
+  await page.keyboard.type('12.71');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Sign in', exact: true })).toBeVisible({ timeout: 20_000 });
+  expect((await vaktman.visit(visitId)).file.readings.some((reading) => 'volts' in reading)).toBe(false);
+  await page.getByRole('button', { name: 'Go on as T. Brandvold' }).click();
+  await expect
+    .poll(async () => (await vaktman.visit(visitId)).file.readings.some((reading) => 'volts' in reading), {
+      timeout: 30_000,
+    })
+    .toBe(true);
+  await desk.close();
+});
+
+test('signs whoever left a shared device alone out after ten minutes, and never while a clock runs', async ({
+  page,
+  vaktman,
+}) => {
+  await page.clock.install();
+  await page.addInitScript(oneByOne);
+  await vaktman.signIn(page.context(), 'T. Brandvold', true);
+  await page.goto(vaktman.url);
+  await expect(unitsListed(page)).toContainText('P-07');
+  await page.clock.runFor(9 * 60_000);
+  await expect(unitsListed(page)).toBeVisible();
+  await page.clock.runFor(62_000);
+  await expect(page.getByRole('heading', { name: 'Who is working now?' })).toBeVisible();
+});
+
+test('somebody new chooses words by a link a lead made, and the link opens nothing a second time', async ({
+  page,
+  vaktman,
+  browser,
+}) => {
+  await vaktman.signIn(page.context(), 'M. Holt');
+  await page.goto(`${vaktman.url}/people`);
+  await page.getByLabel('New name').fill('K. Moen');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  const row = page.getByRole('form', { name: 'K. Moen' });
+  await row.getByRole('button', { name: 'Let in' }).click();
+  await page.getByRole('button', { name: 'Make a link' }).click();
+  const address = await page.locator('code').innerText();
+  const own = await browser.newContext();
+  const phone = await own.newPage();
+  await phone.goto(address);
+  await expect(phone.getByRole('heading', { name: 'Welcome, K. Moen' })).toBeVisible();
+  await phone.getByLabel('New passphrase').fill('passwordpassword');
+  await phone.getByRole('button', { name: 'Keep them and sign in' }).click();
+  await expect(phone.getByText(/words that are not tried first/)).toBeVisible();
+  await phone.getByLabel('New passphrase').fill('ravine copper teacup');
+  await phone.getByLabel(/^New PIN/).fill('408817');
+  await phone.getByRole('button', { name: 'Keep them and sign in' }).click();
+  await expect(whoKey(phone)).toHaveAccessibleName('Working here: K. Moen');
+  await phone.goto(address);
+  await phone.reload();
+  await expect(phone.getByRole('heading', { name: 'This link opens nothing' })).toBeVisible();
+  await own.close();
+});

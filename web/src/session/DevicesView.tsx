@@ -1,0 +1,143 @@
+import { deviceDraftSchema, type Device, type DeviceDraft } from '@vaktman/contract';
+import { useForm } from 'react-hook-form';
+import styled from 'styled-components';
+import { useSessionQuery } from '../api/api';
+import { failedWords, problemText } from '../api/failure';
+import { clockTimeText, dayText } from '../control/dates';
+import { draftResolver } from '../control/draftForm';
+import { Choice, TextLine } from '../control/formLines';
+import { Key } from '../control/Key';
+import { useOnce } from '../control/useOnce';
+import { Failed, Loading } from '../frame/Failed';
+import { useViewTitle } from '../frame/useViewTitle';
+import { PHONE } from '../theme/screen';
+import { ProgramKeys } from './ProgramKeys';
+import { useChangeDeviceMutation, useDevicesQuery, useEndDeviceMutation } from './signInApi';
+
+const Sheet = styled.main`
+  display: grid;
+  gap: 2rem;
+  max-width: 68rem;
+  padding: 1.4rem 1.5rem 3rem;
+  h2 {
+    font-size: 2rem;
+  }
+  section {
+    display: grid;
+    gap: 0.8rem;
+  }
+`;
+const Row = styled.form`
+  display: grid;
+  grid-template-columns: minmax(0, 1.6fr) minmax(0, 1.4fr) minmax(0, 1.6fr) 5.5rem 6rem;
+  gap: 0.8rem;
+  align-items: start;
+  padding: 0.6rem 0;
+  border-bottom: 1px solid var(--rule);
+  > button,
+  > p {
+    margin-top: 1.1rem;
+    padding: 0 0.4rem;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr 1fr;
+  }
+`;
+interface Typed {
+  name: string;
+  shared: string;
+}
+const resolver = draftResolver<Typed, DeviceDraft>(deviceDraftSchema, ({ name, shared }) => ({
+  name,
+  shared: shared === 'shared',
+}));
+const SHARING = [
+  ['own', 'one person’s'],
+  ['shared', 'shared, by PIN'],
+] as const;
+
+const lastWords = ({ lastPerson, lastAt, enrolledAt, enrolledBy }: Device): string =>
+  lastPerson === null || lastAt === null
+    ? `on record since ${dayText(enrolledAt)} by ${enrolledBy}`
+    : `${lastPerson}, ${dayText(lastAt)}, ${clockTimeText(lastAt)}`;
+
+const DeviceRow = ({ device, isHere }: { readonly device: Device; readonly isHere: boolean }) => {
+  const [changeDevice] = useChangeDeviceMutation();
+  const [endDevice] = useEndDeviceMutation();
+  const { control, handleSubmit, setError, reset, formState } = useForm<Typed, unknown, DeviceDraft>({
+    defaultValues: { name: device.name, shared: device.shared ? 'shared' : 'own' },
+    resolver,
+  });
+  const [saving, save] = useOnce(async () =>
+    handleSubmit(async (draft) => {
+      const result = await changeDevice({ deviceId: device.deviceId, draft });
+      if (result.error !== undefined) setError('name', { type: 'server', message: problemText(result.error) });
+      else reset({ name: draft.name, shared: draft.shared ? 'shared' : 'own' });
+    })(),
+  );
+  const end = async (): Promise<void> => {
+    const result = await endDevice(device.deviceId);
+    if (result.error !== undefined) setError('name', { type: 'server', message: problemText(result.error) });
+  };
+  return (
+    <Row
+      noValidate
+      aria-label={device.name}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <TextLine control={control} name="name" label={isHere ? 'This device' : 'Device'} />
+      <Choice control={control} name="shared" label="Who works at it" options={SHARING} />
+      <p>{lastWords(device)}</p>
+      <Key type="submit" isDisabled={!formState.isDirty || saving}>
+        Save
+      </Key>
+      <Key onPress={end}>End</Key>
+    </Row>
+  );
+};
+
+/** Browsers people sign in on, and keys of programs: what lets anybody in, and what ends it. */
+export const DevicesView = () => {
+  useViewTitle('Devices and programs');
+  const { data: devices, isError, error, refetch } = useDevicesQuery();
+  const { data: session } = useSessionQuery();
+  if (devices === undefined)
+    return isError ? (
+      <Failed title="The devices could not be loaded" words={failedWords(error)} again={() => void refetch()} />
+    ) : (
+      <Loading />
+    );
+  const here = session?.device?.deviceId;
+  const inUse = devices.filter(({ endedAt }) => endedAt === null);
+  const ended = devices.filter(({ endedAt }) => endedAt !== null);
+  const ordered = [
+    ...inUse.filter(({ deviceId }) => deviceId === here),
+    ...inUse.filter(({ deviceId }) => deviceId !== here),
+  ];
+  return (
+    <Sheet>
+      <section aria-labelledby="devices">
+        <h2 id="devices">Devices</h2>
+        <p>
+          On a shared one people go on by name and PIN. A device that is lost is ended: whoever is signed in there is
+          out at once, and no PIN opens it.
+        </p>
+        <div>
+          {ordered.map((device) => (
+            <DeviceRow key={device.deviceId} device={device} isHere={device.deviceId === here} />
+          ))}
+        </div>
+        {ended.length === 0 ? null : (
+          <p>
+            Ended:{' '}
+            {ended.map(({ name, endedAt }) => `${name} (${endedAt === null ? '' : dayText(endedAt)})`).join(', ')}
+          </p>
+        )}
+      </section>
+      <ProgramKeys />
+    </Sheet>
+  );
+};

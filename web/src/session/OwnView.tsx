@@ -1,0 +1,88 @@
+import { useState } from 'react';
+import styled from 'styled-components';
+import { failedWords } from '../api/failure';
+import { clockTimeText, dayText } from '../control/dates';
+import { Key } from '../control/Key';
+import { Failed } from '../frame/Failed';
+import { useViewTitle } from '../frame/useViewTitle';
+import { ROLE_WORDS } from '../people/roles';
+import { useAppSelector } from '../store';
+import { useChangeWordsMutation, useEndOwnSessionMutation, useOwnSessionsQuery } from './signInApi';
+import { WordsForm } from './WordsForm';
+
+const Sheet = styled.main`
+  display: grid;
+  gap: 2rem;
+  max-width: 52rem;
+  padding: 1.4rem 1.5rem 3rem;
+  h2 {
+    font-size: 2rem;
+  }
+  section {
+    display: grid;
+    gap: 0.8rem;
+  }
+  ul {
+    list-style: none;
+    margin: 0;
+    padding: 0;
+  }
+  li {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+    gap: 1rem;
+    min-height: 72px;
+    border-top: 1px solid var(--rule);
+  }
+`;
+
+/** What one signs in with, and where one is signed in. */
+export const OwnView = () => {
+  useViewTitle('Your words');
+  const person = useAppSelector(({ session }) => session.person);
+  const { data: sessions = [], isError, error, refetch } = useOwnSessionsQuery();
+  const [changeWords] = useChangeWordsMutation();
+  const [endOwnSession] = useEndOwnSessionMutation();
+  const [isKept, setKept] = useState(false);
+  if (isError)
+    return <Failed title="This could not be loaded" words={failedWords(error)} again={() => void refetch()} />;
+  return (
+    <Sheet>
+      <section>
+        <h2>
+          {person?.name}
+          {person === null ? '' : `, ${ROLE_WORDS[person.role]}`}
+        </h2>
+        <p>What you choose here ends every other place you are signed in at.</p>
+        <WordsForm
+          isFirst={false}
+          title="Keep what I chose"
+          keep={async (words) => {
+            setKept(false);
+            const result = await changeWords(words);
+            setKept(result.error === undefined);
+            return result.error === undefined ? {} : { error: result.error };
+          }}
+        />
+        <p role="status">{isKept ? 'Kept.' : ''}</p>
+      </section>
+      <section aria-labelledby="own-places">
+        <h2 id="own-places">Where you are signed in</h2>
+        <ul>
+          {sessions.map(({ sessionId, device, beganAt, endsAt, isThis }) => (
+            <li key={sessionId}>
+              <span>
+                <b>{device}</b>
+                {isThis ? ', here' : ''}
+                <br />
+                since {dayText(beganAt)}, {clockTimeText(beganAt)}; until {dayText(endsAt)}
+              </span>
+              {isThis ? null : <Key onPress={() => endOwnSession(sessionId)}>Sign out there</Key>}
+            </li>
+          ))}
+        </ul>
+      </section>
+    </Sheet>
+  );
+};
