@@ -6,6 +6,9 @@ import { MOST_UNITS_AT_ONCE, unitDraftSchema } from './unit';
 /** Kinds of lists that are taken in as tables. */
 export const LIST_KINDS = ['units', 'batteries', 'results'] as const;
 export type ListKind = (typeof LIST_KINDS)[number];
+/** What can be taken in and taken back whole. */
+export const RUN_KINDS = [...LIST_KINDS, 'visits'] as const;
+export type RunKind = (typeof RUN_KINDS)[number];
 
 const row = z.int().positive();
 const day = z.iso.date({ error: 'expected a date such as 2025-10-02' });
@@ -80,7 +83,7 @@ export type TakeIn = z.infer<typeof takeInSchema>;
 /** A list that was taken in. */
 export const importRunSchema = z.object({
   importId: z.uuid(),
-  kind: z.enum(LIST_KINDS),
+  kind: z.enum(RUN_KINDS),
   fileName: z.string(),
   rowCount: z.int(),
   takenAt: z.string(),
@@ -91,3 +94,30 @@ export const importRunsSchema = z.object({ imports: z.array(importRunSchema) });
 
 /** How the last list with a header was read; null where none was. */
 export const keptMapSchema = z.object({ map: importMapSchema.nullable() });
+
+/** What taking visit files in would do, or did; as the command line tells it. */
+export const visitsTakenSchema = z.object({
+  files: z.int(),
+  good: z.int(),
+  skipped: z.array(z.object({ file: z.string(), why: z.enum(['directory', 'not-json', 'repeat']) })),
+  problems: z.array(
+    z.object({ file: z.string().nullable(), path: z.string().nullable(), code: z.string(), expected: z.string() }),
+  ),
+  visits: z.array(z.object({ file: z.string(), id: z.string(), unit: z.string(), at: z.string(), readings: z.int() })),
+  /** Units that are not on record: they are added from their files. */
+  newUnits: z.array(z.string()),
+  /** Visits that came in; none while it is only looked at. */
+  added: z.int(),
+});
+export type VisitsTaken = z.infer<typeof visitsTakenSchema>;
+
+/** How visit files are taken in: the yard of units that are not on record, under which id, or only looked at. */
+export const visitsQuerySchema = z.object({
+  name: z.string().min(1).max(300),
+  yardId: z.string().max(60).optional(),
+  /** Without it they are only looked at. */
+  importId: z.uuid().optional(),
+  /** Only those that are as described; otherwise all or nothing. */
+  only: z.literal('good').optional(),
+});
+export type VisitsQuery = z.infer<typeof visitsQuerySchema>;

@@ -1,5 +1,6 @@
 import {
   DISPOSITIONS,
+  LONGEST_PICTURE,
   figuresSchema,
   unitCardSchema,
   PROFILE_NAMES,
@@ -79,6 +80,8 @@ export const unitDetailSchema = z.object({
   empty: z.array(z.string()),
   placements: z.array(placementSchema),
   visits: z.array(visitSummarySchema),
+  /** When its picture was taken; null where there is none. */
+  pictureAt: z.string().nullable().default(null),
 });
 export type UnitDetail = z.infer<typeof unitDetailSchema>;
 
@@ -107,3 +110,14 @@ export const retirementSchema = z.discriminatedUnion('retired', [
   z.strictObject({ retired: z.literal(false) }),
 ]);
 export type Retirement = z.infer<typeof retirementSchema>;
+
+/** What a unit looks like, as a client sends it; null takes the picture away. */
+export const unitPictureSchema = z.strictObject({
+  /** JPEG in base64. */
+  data: z
+    .base64({ error: 'expected a picture in base64' })
+    .regex(/^\/9j\//, { error: 'expected a JPEG' })
+    .max(LONGEST_PICTURE, { error: 'expected a picture scaled down' })
+    .nullable(),
+});
+export type UnitPicture = z.infer<typeof unitPictureSchema>;

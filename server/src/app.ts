@@ -23,7 +23,7 @@ import { fleetRoutes } from './fleet/fleetRoutes';
 import { findFleetId } from './fleet/fleetStore';
 import { healthAnswer } from './health/healthRoute';
 import { checkedBody } from './http/body';
-import { door, doorNames, WHOLE_RECORD_PATH, type DoorNames } from './http/door';
+import { door, doorNames, VISIT_FILES_PATH, WHOLE_RECORD_PATH, type DoorNames } from './http/door';
 import { ClientError, problemAnswer } from './http/problem';
 import { checkedQuery } from './http/query';
 import { StreamCount } from './http/streamCount';
@@ -131,7 +131,8 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   );
   app.use('/api/*', (c, next) => {
     if (c.req.path === WHOLE_RECORD_PATH) return next();
-    const maxSize = c.req.path === '/api/imports' ? MAX_LIST_BYTES : MAX_BODY_BYTES;
+    const isList = c.req.path === '/api/imports' || c.req.path === VISIT_FILES_PATH;
+    const maxSize = isList ? MAX_LIST_BYTES : MAX_BODY_BYTES;
     return bodyLimit({
       maxSize,
       onError: () => problemAnswer(c, 413, `The body is larger than ${maxSize} bytes.`),

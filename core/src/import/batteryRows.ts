@@ -54,7 +54,8 @@ export const batteryRows = (context: RowContext): readonly unknown[] => {
   context.needs('battery.chemistry');
   const serials: { key: string; row: ReadRow }[] = [];
   const places: { key: string; row: ReadRow }[] = [];
-  const entries = context.rows.flatMap((row) => {
+  const entries = context.rows.flatMap((row, index) => {
+    context.reached(index);
     if (row.stopped) return [];
     const value = (name: string): unknown => context.day(row, name) ?? context.value(row, name);
     const chemistry = context.text(row, 'battery.chemistry');

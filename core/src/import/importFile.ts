@@ -3,7 +3,7 @@ import { batteryRows } from './batteryRows';
 import type { ImportKnown, ImportMap } from './mapFile';
 import { readRows, type ReadSheet } from './readRows';
 import { resultRows } from './resultRows';
-import { RowContext } from './rowContext';
+import { RowContext, type Told } from './rowContext';
 import { sheetOf, type Sheet } from './sheet';
 import { unitRows } from './unitRows';
 import type { ImportKind } from './vocabulary';
@@ -78,17 +78,23 @@ const byPlace = (a: ImportProblem, b: ImportProblem): number =>
 
 const EMPTY_MAP = (kind: ImportKind): ImportMap => ({ format: 'vaktman-import-map', version: 1, kind });
 
+/** Shares of the work that are done once the records are parted, and once their cells are read. */
+const SHEET_SHARE = 0.3;
+const CELLS_SHARE = 0.7;
+
 /**
  * Everything an import of a file would do: what it found, what has to be asked, what is wrong, what would come in. Nothing is kept.
  * @param bytes the file
  * @param map how it is to be read, as far as somebody said so
  * @param known what is on record; null where that is not asked
+ * @param told hears now and then how far it is
  */
 export const importAnswer = (
   kind: ImportKind,
   bytes: Uint8Array,
   map: ImportMap | null = null,
   known: ImportKnown | null = null,
+  told: Told = () => undefined,
 ): ImportAnswer => {
   const found = sheetOf(kind, bytes, map);
   if (found.kind === 'problems')
@@ -96,8 +102,12 @@ export const importAnswer = (
   if (found.kind === 'asked')
     return nothing(kind, found.detected, map ?? EMPTY_MAP(kind), { asked: found.asked, rows: found.rows });
   const { sheet } = found;
+  told(SHEET_SHARE);
   const read = readRows(kind, sheet, map);
-  const context = new RowContext(kind, sheet, read, map, known);
+  told(CELLS_SHARE);
+  const context = new RowContext(kind, sheet, read, map, known, (share) =>
+    told(CELLS_SHARE + (1 - CELLS_SHARE) * share),
+  );
   const entries =
     kind === 'units'
       ? unitRows(context)

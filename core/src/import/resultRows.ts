@@ -225,7 +225,8 @@ export const resultRows = (context: RowContext, decimal: Decimal | null): readon
   if (!context.names.some((name) => name === 'reading.value' || isMain(name)))
     context.ask('field', 'reading.value', null);
   const visits = new Map<string, Visit>();
-  for (const row of context.rows) {
+  for (const [index, row] of context.rows.entries()) {
+    context.reached(index);
     if (row.stopped) continue;
     const unit = context.text(row, 'visit.unit');
     const date = context.day(row, 'visit.date');

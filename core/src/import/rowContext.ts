@@ -44,6 +44,10 @@ export const constantProblems = (map: ImportMap): readonly { path: string; messa
       : [];
   });
 
+/** Hears how far a list is understood, from 0 to 1. */
+export type Told = (share: number) => void;
+const TOLD_EVERY = 200;
+
 /** What the rows of a kind are made into things with. */
 export class RowContext {
   readonly known: ImportKnown | null;
@@ -55,9 +59,22 @@ export class RowContext {
   readonly #sections: string | undefined;
   readonly #asked = new Map<string, Asked>();
   readonly #defaults = new Map<string, string | boolean>();
+  readonly #units: ReadonlyMap<string, NonNullable<ImportKnown['units']>[number]>;
+  readonly #serials: ReadonlySet<string>;
+  readonly #told: Told;
 
-  constructor(kind: ImportKind, sheet: Sheet, read: ReadSheet, map: ImportMap | null, known: ImportKnown | null) {
+  constructor(
+    kind: ImportKind,
+    sheet: Sheet,
+    read: ReadSheet,
+    map: ImportMap | null,
+    known: ImportKnown | null,
+    told: Told,
+  ) {
     this.known = known;
+    this.#told = told;
+    this.#units = new Map((known?.units ?? []).map((unit) => [sameId(unit.id), unit]));
+    this.#serials = new Set((known?.serials ?? []).map(sameId));
     this.rows = read.rows;
     this.#columns = new Map(sheet.columns.flatMap((column) => (column.name === null ? [] : [[column.name, column]])));
     this.#sections = map?.sections;
@@ -66,6 +83,10 @@ export class RowContext {
       const own = constantValue(kind, name, given);
       if ('value' in own && own.value !== null) this.#constants.set(name, own.value);
     }
+  }
+  /** Tells now and then how far the rows are made into things. */
+  reached(index: number): void {
+    if (index % TOLD_EVERY === 0) this.#told(index / this.rows.length);
   }
   get asked(): readonly Asked[] {
     return [...this.#asked.values()];
@@ -149,10 +170,10 @@ export class RowContext {
   /** A unit that is on record, or null; undefined where units are not asked. */
   unit(id: string): NonNullable<ImportKnown['units']>[number] | null | undefined {
     if (this.known?.units === undefined) return undefined;
-    return this.known.units.find((own) => sameId(own.id) === sameId(id)) ?? null;
+    return this.#units.get(sameId(id)) ?? null;
   }
   isKnownSerial(serial: string): boolean {
-    return this.known?.serials?.some((own) => sameId(own) === sameId(serial)) === true;
+    return this.#serials.has(sameId(serial));
   }
   /** A rating with its standard; null where that has to be asked. */
   rated(

@@ -211,7 +211,8 @@ export const unitRows = (context: RowContext): readonly unknown[] => {
   context.needs('unit.yard');
   const ids: { key: string; row: ReadRow }[] = [];
   const serials: { key: string; row: ReadRow; name: string }[] = [];
-  const entries = context.rows.flatMap((row) => {
+  const entries = context.rows.flatMap((row, index) => {
+    context.reached(index);
     if (row.stopped) return [];
     const id = context.text(row, 'unit.id');
     if (id === undefined && !row.faulty.has('unit.id'))

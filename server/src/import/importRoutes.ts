@@ -1,13 +1,15 @@
-import { LIST_KINDS, takeInSchema } from '@vaktman/contract';
+import { LIST_KINDS, takeInSchema, visitsQuerySchema } from '@vaktman/contract';
 import { importMapSchema, type ImportKnown } from '@vaktman/core';
 import { Hono } from 'hono';
 import * as z from 'zod';
 import type { Pool } from '../database/pool';
 import { loadFleet } from '../fleet/fleetStore';
 import { checkedBody } from '../http/body';
+import { checkedQuery } from '../http/query';
 import { knownForImport } from './known';
 import { listImports, loadMap } from './importStore';
 import { takeIn, undoImport } from './takeIn';
+import { takeVisits } from './takeVisits';
 
 const mapQuestionSchema = z.strictObject({ kind: z.enum(LIST_KINDS), map: importMapSchema });
 
@@ -29,6 +31,13 @@ export const importRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono =
     const list = await checkedBody(c, takeInSchema);
     const added = await takeIn(pool, await fleetId(), list, new Date().toISOString());
     return c.json({ importId: list.importId, added }, 201);
+  });
+  // A visit file or a zip of them, as it is; without an import id it is only looked at.
+  routes.post('/visits', async (c) => {
+    const { name, yardId, importId, only } = checkedQuery(c, visitsQuerySchema);
+    const bytes = new Uint8Array(await c.req.arrayBuffer());
+    const taking = { name, yardId: yardId ?? null, importId: importId ?? null, onlyGood: only === 'good' };
+    return c.json(await takeVisits(pool, await fleetId(), bytes, taking));
   });
   routes.post('/:importId/undo', async (c) => {
     const importId = z.uuid().safeParse(c.req.param('importId'));

@@ -1,4 +1,4 @@
-import type { ImportRun, ListKind } from '@vaktman/contract';
+import type { ImportRun, ListKind, RunKind } from '@vaktman/contract';
 import type { BatteryThing, ImportMap } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
@@ -43,7 +43,7 @@ export const holdImport = async (
 export const beginImport = async (
   db: Queryable,
   fleetId: string,
-  run: { readonly importId: string; readonly kind: ListKind; readonly fileName: string; readonly rowCount: number },
+  run: { readonly importId: string; readonly kind: RunKind; readonly fileName: string; readonly rowCount: number },
 ): Promise<boolean> => {
   const { rowCount } = await db.query(
     `INSERT INTO import_run (fleet_id, import_id, kind, file_name, row_count) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING`,

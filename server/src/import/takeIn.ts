@@ -1,6 +1,6 @@
 import type { ImportRun, TakeIn } from '@vaktman/contract';
 import { triedAgain } from '../database/failure';
-import { withTransaction, type Pool } from '../database/pool';
+import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { ClientError, notFound } from '../http/problem';
 import { markOutlooks } from '../outlook/outlookQueue';
 import { addUnitsWithin } from '../unit/addMany';
@@ -43,7 +43,16 @@ export const takeIn = async (pool: Pool, fleetId: string, list: TakeIn, now: str
   return rowCount;
 };
 
-const UNDO = { units: undoUnits, batteries: undoBatteries, results: undoResults } as const;
+const UNDO = {
+  units: undoUnits,
+  batteries: undoBatteries,
+  results: undoResults,
+  // Visits first: units that came with them stay while anybody else visited them.
+  visits: async (db: Queryable, fleetId: string, run: Parameters<typeof undoUnits>[2]): Promise<void> => {
+    await undoResults(db, fleetId, run);
+    await undoUnits(db, fleetId, run);
+  },
+} as const;
 
 /**
  * Takes a whole list back, as long as nothing hangs on what came with it.

@@ -54,7 +54,7 @@ const leadsOut = (name: string): boolean =>
   name.startsWith('/') || /^[a-z]:/i.test(name) || name.includes('\\') || name.split('/').includes('..');
 
 /** One file as the import knows it: where it stands, and what is in it. */
-interface Read {
+export interface Read {
   readonly file: string;
   readonly content: unknown;
   readonly visit: VisitFile;
@@ -94,10 +94,10 @@ class Collected {
     else this.read.push({ file, ...found.read });
   }
   /** Only what concerns the whole is told. */
-  alone(code: VisitsProblem['code'], expected: string): VisitsAnswer {
-    return answerOf(this.files, this.skipped, [{ file: null, path: null, code, expected }], []);
+  alone(code: VisitsProblem['code'], expected: string): Understood {
+    return understood(this.files, this.skipped, [{ file: null, path: null, code, expected }], []);
   }
-  answer(): VisitsAnswer {
+  answer(): Understood {
     const kept: Read[] = [];
     const clashing = new Set<string>();
     for (const own of this.read) {
@@ -115,9 +115,22 @@ class Collected {
       this.wrong(file, 'duplicate', `each visit once: ${visit.visit.id} stands here with other content`);
       return false;
     });
-    return answerOf(this.files, this.skipped, this.problems, good);
+    return understood(this.files, this.skipped, this.problems, good);
   }
 }
+
+/** What an import would do, and the visits it would take. */
+export interface Understood {
+  readonly answer: VisitsAnswer;
+  readonly good: readonly Read[];
+}
+
+const understood = (
+  files: number,
+  skipped: VisitsAnswer['skipped'],
+  problems: readonly VisitsProblem[],
+  good: readonly Read[],
+): Understood => ({ answer: answerOf(files, skipped, problems, good), good });
 
 const answerOf = (
   files: number,
@@ -155,7 +168,7 @@ const byName = ({
   return /\.json$/i.test(name) && !name.startsWith('__MACOSX/') ? null : ['skip', 'not-json'];
 };
 
-const archiveAnswer = async (bytes: Uint8Array): Promise<VisitsAnswer> => {
+const archiveRead = async (bytes: Uint8Array): Promise<Understood> => {
   const collected = new Collected();
   let entries: readonly ZipEntry[];
   try {
@@ -214,11 +227,11 @@ const archiveAnswer = async (bytes: Uint8Array): Promise<VisitsAnswer> => {
 };
 
 /**
- * What an import of a visit file, or of a zip of them, would do. Nothing is kept, and nothing is ever unpacked to disk.
+ * Reads a visit file, or a zip of them. Nothing is kept, and nothing is ever unpacked to disk.
  * @param name of the file
  */
-export const visitsAnswer = async (name: string, bytes: Uint8Array): Promise<VisitsAnswer> => {
-  if (isZip(bytes)) return archiveAnswer(bytes);
+export const readVisits = async (name: string, bytes: Uint8Array): Promise<Understood> => {
+  if (isZip(bytes)) return archiveRead(bytes);
   const collected = new Collected();
   collected.files = 1;
   const file = basename(name);
@@ -227,3 +240,10 @@ export const visitsAnswer = async (name: string, bytes: Uint8Array): Promise<Vis
   else collected.take(file, bytes);
   return collected.answer();
 };
+
+/**
+ * What an import of a visit file, or of a zip of them, would do.
+ * @param name of the file
+ */
+export const visitsAnswer = async (name: string, bytes: Uint8Array): Promise<VisitsAnswer> =>
+  (await readVisits(name, bytes)).answer;

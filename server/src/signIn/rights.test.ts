@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { signedInAs } from '../../test/signedIn';
 import { appOn, demoDatabase } from '../../test/testDatabase';
 import { OPERATIONS } from '../describe/operations';
+import { bodyType } from '../http/door';
 import { digestOf } from './secret';
 import { operationAt } from './rights';
 
@@ -36,7 +37,7 @@ const ask = async (method: string, path: string, headers: Record<string, string>
   const answer = await app.request(path.replaceAll(/\{\w+\}/g, NOTHING), {
     method: method.toUpperCase(),
     headers: {
-      'content-type': path === '/api/begin/record' ? 'application/x-ndjson' : 'application/json',
+      'content-type': bodyType(path),
       ...headers,
     },
     ...(method === 'get' ? {} : { body: '"nothing that is expected anywhere"' }),

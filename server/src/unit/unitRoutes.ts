@@ -1,6 +1,6 @@
-import { retirementSchema, unitDraftSchema } from '@vaktman/contract';
+import { retirementSchema, unitDraftSchema, unitPictureSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
-import type { Pool } from '../database/pool';
+import { withTransaction, type Pool } from '../database/pool';
 import { loadFleet } from '../fleet/fleetStore';
 import { checkedBody } from '../http/body';
 import { ClientError, notFound } from '../http/problem';
@@ -10,6 +10,7 @@ import type { PdfThread } from '../record/pdfThread';
 import { attachment } from '../record/recordRoute';
 import { loadGoodTrace } from '../visit/keptApart';
 import { addUnit, changeUnit, retireUnit } from './saveUnit';
+import { loadPicture, pictureMoment, setPicture } from './pictureStore';
 import { listUnits, loadUnit, loadVisitSummaries } from './unitStore';
 
 /**
@@ -32,7 +33,27 @@ export const unitRoutes = (
   routes.get('/:unitId', async (c) => {
     const unitId = c.req.param('unitId');
     const unit = await stored(unitId);
-    return c.json({ ...unit, visits: await loadVisitSummaries(pool, await fleetId(), unitId) });
+    const id = await fleetId();
+    const pictureAt = await pictureMoment(pool, id, unitId);
+    return c.json({ ...unit, pictureAt, visits: await loadVisitSummaries(pool, id, unitId) });
+  });
+  routes.get('/:unitId/picture', async (c) => {
+    const jpeg = await loadPicture(pool, await fleetId(), c.req.param('unitId'));
+    if (jpeg === null) throw notFound(`A picture of ${c.req.param('unitId')}`);
+    // Its address carries the moment it was taken at: another picture has another one.
+    return c.body(new Uint8Array(jpeg), 200, {
+      'content-type': 'image/jpeg',
+      'cache-control': 'private, max-age=31536000, immutable',
+    });
+  });
+  routes.put('/:unitId/picture', async (c) => {
+    const { data } = await checkedBody(c, unitPictureSchema);
+    const { unit } = await stored(c.req.param('unitId'));
+    const id = await fleetId();
+    await withTransaction(pool, async (db) =>
+      setPicture(db, id, unit.id, data === null ? null : Buffer.from(data, 'base64')),
+    );
+    return c.json({ pictureAt: await pictureMoment(pool, id, unit.id) });
   });
   routes.get('/:unitId/history', async (c) => {
     const { unit } = await stored(c.req.param('unitId'));

@@ -163,8 +163,14 @@ const ListView = ({ kind }: { kind: ListKind }) => {
         </>
       ) : null}
       {state.kind === 'reading' ? (
-        <ProgressBar isIndeterminate aria-label={`Reading ${file?.name ?? ''}`}>
-          <p role="status">Reading {file?.name} ...</p>
+        <ProgressBar
+          aria-label={`Reading ${file?.name ?? ''}`}
+          {...(state.percent === null ? { isIndeterminate: true } : { value: state.percent })}
+        >
+          <p role="status">
+            Reading {file?.name}
+            {state.percent === null ? ' ...' : `: ${state.percent} %`}
+          </p>
         </ProgressBar>
       ) : null}
       {list.pending ? (

@@ -2,8 +2,14 @@ import { importAnswer, type ImportAnswer, type ImportKnown, type ImportKind, typ
 import { expose } from 'comlink';
 
 /** Reads a list in a thread of its own: the screen stays live whatever is in it. */
-const answer = async (kind: ImportKind, file: Blob, map: ImportMap | null, known: ImportKnown): Promise<ImportAnswer> =>
-  importAnswer(kind, new Uint8Array(await file.arrayBuffer()), map, known);
+const answer = async (
+  kind: ImportKind,
+  file: Blob,
+  map: ImportMap | null,
+  known: ImportKnown,
+  told: (percent: number) => void,
+): Promise<ImportAnswer> =>
+  importAnswer(kind, new Uint8Array(await file.arrayBuffer()), map, known, (share) => told(Math.round(100 * share)));
 const worker = { answer };
 export type ImportWorker = typeof worker;
 

@@ -1,4 +1,13 @@
-import { importRunsSchema, keptMapSchema, type ImportRun, type ListKind, type TakeIn } from '@vaktman/contract';
+import {
+  importRunsSchema,
+  keptMapSchema,
+  visitsTakenSchema,
+  type ImportRun,
+  type ListKind,
+  type TakeIn,
+  type VisitsQuery,
+  type VisitsTaken,
+} from '@vaktman/contract';
 import { importKnownSchema, type ImportKnown, type ImportMap } from '@vaktman/core';
 import { api } from '../api/api';
 
@@ -22,6 +31,18 @@ const importApi = api.injectEndpoints({
       query: (body) => ({ url: '/imports', method: 'POST', body, timeout: TAKE_IN_TIMEOUT_MS }),
       invalidatesTags: ALL,
     }),
+    lookAtVisits: build.mutation<VisitsTaken, { file: File } & Omit<VisitsQuery, 'name'>>({
+      query: ({ file, ...query }) => ({
+        url: '/imports/visits',
+        method: 'POST',
+        params: { name: file.name, ...query },
+        body: file,
+        headers: { 'content-type': 'application/octet-stream' },
+        timeout: TAKE_IN_TIMEOUT_MS,
+      }),
+      transformResponse: (body) => visitsTakenSchema.parse(body),
+      invalidatesTags: (taken) => (taken === undefined || taken.added === 0 ? [] : ALL),
+    }),
     pastImports: build.query<readonly ImportRun[], void>({
       query: () => '/imports',
       transformResponse: (body) => importRunsSchema.parse(body).imports,
@@ -38,6 +59,7 @@ export const {
   useImportKnownQuery,
   useKeptMapMutation,
   useTakeInListMutation,
+  useLookAtVisitsMutation,
   usePastImportsQuery,
   useUndoImportMutation,
 } = importApi;

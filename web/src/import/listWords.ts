@@ -1,4 +1,4 @@
-import type { ListKind } from '@vaktman/contract';
+import type { ListKind, RunKind } from '@vaktman/contract';
 
 /** How each kind of list is spoken of. */
 export const LIST_WORDS: Readonly<
@@ -28,5 +28,7 @@ export const LIST_WORDS: Readonly<
 };
 
 /** `1 unit`, `3 batteries`. */
-export const counted = (count: number, kind: ListKind): string =>
-  `${count} ${count === 1 ? LIST_WORDS[kind].one : LIST_WORDS[kind].many}`;
+export const counted = (count: number, kind: RunKind): string => {
+  const { one, many } = kind === 'visits' ? { one: 'visit', many: 'visits' } : LIST_WORDS[kind];
+  return `${count} ${count === 1 ? one : many}`;
+};

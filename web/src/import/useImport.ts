@@ -1,12 +1,13 @@
 import { MOST_IMPORT_BYTES, type ImportAnswer, type ImportKind, type ImportKnown, type ImportMap } from '@vaktman/core';
-import { wrap } from 'comlink';
+import { proxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { ImportWorker } from './import.worker';
 
 /** A list on its way from bytes to what would come in. */
 export type ImportState =
   | { readonly kind: 'none' }
-  | { readonly kind: 'reading' }
+  /** `percent` once something of it is known. */
+  | { readonly kind: 'reading'; readonly percent: number | null }
   | { readonly kind: 'failed'; readonly words: string }
   /** `isCurrent` is false while it is read anew by another map. */
   | { readonly kind: 'read'; readonly answer: ImportAnswer; readonly isCurrent: boolean };
@@ -24,6 +25,7 @@ export const useImport = (
   const [of, setOf] = useState<{ readonly file: File; readonly map: ImportMap | null; readonly state: Settled } | null>(
     null,
   );
+  const [reached, setReached] = useState<{ readonly file: File; readonly percent: number } | null>(null);
   useEffect(() => {
     if (file === null || known === null) return undefined;
     const setState = (state: Settled): void => setOf({ file, map, state });
@@ -34,7 +36,13 @@ export const useImport = (
     let current = true;
     const worker = new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
     void wrap<ImportWorker>(worker)
-      .answer(kind, file, map, known)
+      .answer(
+        kind,
+        file,
+        map,
+        known,
+        proxy((percent: number) => current && setReached({ file, percent })),
+      )
       .then(
         (answer) => current && setState({ kind: 'read', answer }),
         (error: unknown) =>
@@ -47,6 +55,7 @@ export const useImport = (
     };
   }, [kind, file, map, known]);
   if (file === null) return { kind: 'none' };
-  if (of === null || of.file !== file) return { kind: 'reading' };
+  if (of === null || of.file !== file)
+    return { kind: 'reading', percent: reached?.file === file ? reached.percent : null };
   return of.state.kind === 'read' ? { ...of.state, isCurrent: of.map === map } : of.state;
 };

@@ -2,6 +2,7 @@ import type { UnitDetail, UnitHistory } from '@vaktman/contract';
 import { figure } from '@vaktman/core';
 import styled from 'styled-components';
 import { dateOf, dayText } from '../control/dates';
+import { UnitPicture } from './UnitPicture';
 import { ChangesLink } from '../history/ChangesLink';
 
 const Card = styled.section`
@@ -83,6 +84,7 @@ export const UnitCardLines = ({ detail, history }: { detail: UnitDetail; history
   return (
     <Card aria-label="Card">
       <h2>Card</h2>
+      <UnitPicture detail={detail} />
       {lines.length === 0 ? <p>Nothing is on the card yet.</p> : null}
       <dl>
         {lines.map(([label, value]) => (

@@ -26,6 +26,7 @@ describe('the unit form', () => {
       empty: [],
       placements: [],
       visits: [],
+  pictureAt: null,
     };
     const checked = checkForm(formFrom(before), before);
     expect(checked).toEqual({

@@ -20,6 +20,7 @@ import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { useViewTitle } from '../frame/useViewTitle';
+import { VisitZip } from '../import/VisitZip';
 import { foreignId } from './foreignId';
 
 const Sheet = styled.main`
@@ -127,16 +128,19 @@ const Preview = ({ file }: { file: VisitFile }) => {
   );
 };
 
-/** Takes in a visit from an open file: every problem is shown before anything is stored. */
+/** Takes in a visit from an open file, or a zip of them: every problem is shown before anything is stored. */
 export const ImportView = () => {
   useViewTitle('Take in');
   const [name, setName] = useState<string | null>(null);
   const [parsed, setParsed] = useState<Parsed<VisitFile> | null>(null);
+  const [zip, setZip] = useState<File | null>(null);
   const read = async (files: FileList | null): Promise<void> => {
     const file = files?.[0];
     if (file === undefined) return;
     setName(file.name);
-    setParsed(parseVisitText(await file.text()));
+    const isZip = /\.zip$/i.test(file.name);
+    setZip(isZip ? file : null);
+    setParsed(isZip ? null : parseVisitText(await file.text()));
   };
   return (
     <>
@@ -146,9 +150,13 @@ export const ImportView = () => {
           A visit as open JSON, from this program or another. The same file taken in twice changes nothing. The form is
           described in the file formats of the documentation.
         </p>
-        <FileTrigger acceptedFileTypes={['.json', 'application/json']} onSelect={(files) => void read(files)}>
-          <Choose>{name ?? 'Choose a file'}</Choose>
+        <FileTrigger
+          acceptedFileTypes={['.json', 'application/json', '.zip', 'application/zip']}
+          onSelect={(files) => void read(files)}
+        >
+          <Choose>{name ?? 'Choose a visit file, or a zip of them'}</Choose>
         </FileTrigger>
+        {zip === null ? null : <VisitZip key={zip.name} file={zip} />}
         {parsed === null ? null : parsed.ok ? (
           <Preview key={name} file={parsed.value} />
         ) : (

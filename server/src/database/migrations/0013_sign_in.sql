@@ -83,7 +83,7 @@ CREATE TABLE sign_in_link (
 -- What is secret, or changes with every use, is not told with a change; that a word was chosen anew is, by its moment.
 CREATE FUNCTION keep_told_change() RETURNS trigger LANGUAGE plpgsql AS $$
 DECLARE
-  unsaid text[] := ARRAY['fleet_id', 'digest', 'hash', 'shown', 'used_at'];
+  unsaid text[] := ARRAY['fleet_id', 'digest', 'hash', 'shown', 'used_at', 'jpeg'];
   was jsonb := CASE WHEN TG_OP = 'INSERT' THEN '{}' ELSE jsonb_strip_nulls(to_jsonb(OLD) - unsaid) END;
   is_now jsonb := CASE WHEN TG_OP = 'DELETE' THEN '{}' ELSE jsonb_strip_nulls(to_jsonb(NEW) - unsaid) END;
   named jsonb := CASE WHEN TG_OP = 'DELETE' THEN to_jsonb(OLD) ELSE to_jsonb(NEW) END;
@@ -91,11 +91,11 @@ BEGIN
   IF was = is_now OR current_setting('vaktman.tells_nothing', true) = 'yes' THEN
     RETURN NULL;
   END IF;
-  INSERT INTO change_entry (fleet_id, person, device, thing, thing_id, verb, before, after) VALUES (
+  INSERT INTO change_entry (fleet_id, person, device, thing, thing_id, unit_id, verb, before, after) VALUES (
     (named ->> 'fleet_id')::uuid,
     coalesce(current_setting('vaktman.person', true), ''),
     coalesce(current_setting('vaktman.device', true), ''),
-    TG_ARGV[0], named ->> TG_ARGV[1],
+    TG_ARGV[0], named ->> TG_ARGV[1], named ->> TG_ARGV[2],
     CASE TG_OP WHEN 'INSERT' THEN 'added' WHEN 'UPDATE' THEN 'changed' ELSE 'removed' END, was, is_now);
   RETURN NULL;
 END $$;

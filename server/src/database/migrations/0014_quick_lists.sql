@@ -41,3 +41,8 @@ CREATE TABLE unit_picture (
   PRIMARY KEY (fleet_id, unit_id),
   FOREIGN KEY (fleet_id, unit_id) REFERENCES unit ON DELETE CASCADE ON UPDATE CASCADE
 );
+CREATE TRIGGER unit_picture_change_kept AFTER INSERT OR UPDATE OR DELETE ON unit_picture FOR EACH ROW EXECUTE FUNCTION keep_told_change('unit', 'unit_id', 'unit_id');
+
+-- Visit files are taken in, and back, as lists are.
+ALTER TABLE import_run DROP CONSTRAINT import_run_kind_check;
+ALTER TABLE import_run ADD CONSTRAINT import_run_kind_check CHECK (kind IN ('units', 'batteries', 'results', 'visits'));
