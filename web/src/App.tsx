@@ -2,13 +2,11 @@ import { Activity, lazy, Suspense, useEffect, useState } from 'react';
 import { createBrowserRouter, Outlet, RouterProvider, useLocation } from 'react-router';
 import { ReaderContext } from './control/ReaderContext';
 import { useFleetQuery, useSessionQuery } from './api/api';
-import { useClockNotices } from './clock/useClockNotices';
 import { setYardZone } from './control/dates';
 import { ErrorView } from './frame/ErrorView';
 import { Failed, Loading } from './frame/Failed';
 import { MainBar } from './frame/MainBar';
 import { SkipLink } from './frame/SkipLink';
-import { WaitingMark } from './frame/WaitingMark';
 import { zoneTold } from './settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from './store';
 import { GlobalStyle } from './theme/GlobalStyle';
@@ -19,6 +17,9 @@ const UpdateNotice = lazy(async () => ({ default: (await import('./update/Update
 
 /** Draws nothing while no load is held, and is there a moment later than the first view. */
 const HoldNotices = lazy(async () => ({ default: (await import('./hold/HoldNotices')).HoldNotices }));
+const ClockNotices = lazy(async () => ({ default: (await import('./clock/ClockNotices')).ClockNotices }));
+/** What waits to be sent is told from the moment the first view stands. */
+const WaitingMark = lazy(async () => ({ default: (await import('./frame/WaitingMark')).WaitingMark }));
 /** What others change is heard from the moment the first view stands. */
 const Changes = lazy(async () => ({ default: (await import('./change/Changes')).Changes }));
 /** Nothing is here yet: the first page asks what to begin with, wherever one came in. */
@@ -27,12 +28,6 @@ const SignInView = lazy(async () => ({ default: (await import('./session/SignInV
 const JoinView = lazy(async () => ({ default: (await import('./session/JoinView')).JoinView }));
 const ConfirmSheet = lazy(async () => ({ default: (await import('./session/ConfirmSheet')).ConfirmSheet }));
 const IdleSignOut = lazy(async () => ({ default: (await import('./session/IdleSignOut')).IdleSignOut }));
-
-/** Watches the waits of this device, apart from what the views draw. */
-const ClockNotices = () => {
-  useClockNotices();
-  return null;
-};
 
 /** Keeps the zone that times are written in the yard's. */
 const useYardZone = (): void => {
@@ -92,10 +87,10 @@ const SheetOver = ({ over }: { over: NonNullable<ReturnType<typeof useSheetOver>
 const Views = ({ isCovered }: { isCovered: boolean }) => (
   <>
     <SkipLink />
-    <ClockNotices />
     <Outlet />
-    <WaitingMark />
     <Suspense fallback={null}>
+      <ClockNotices />
+      <WaitingMark />
       <HoldNotices />
       {isCovered ? null : <Changes />}
     </Suspense>

@@ -72,6 +72,12 @@ interface Asked {
   readonly body: string | null;
 }
 
+/** Something as part of an address; half a letter cannot be written there. */
+const escaped = (value: unknown): string =>
+  encodeURIComponent(
+    (typeof value === 'string' ? value : JSON.stringify(value)).slice(0, 1000).replaceAll(/\p{Surrogate}/gu, ''),
+  );
+
 class Maker {
   constructor(private readonly next: () => number) {}
   pick<T>(list: readonly T[]): T {
@@ -130,13 +136,9 @@ class Maker {
     return this.is(0.06) ? text.slice(0, Math.floor(text.length / 2)) : text;
   }
   pathOf({ path, query }: Operation): string {
-    const filled = path.replaceAll(/\{\w+\}/g, () =>
-      this.is(0.3) ? encodeURIComponent(String(this.pick(NASTY))).slice(0, 3000) : this.pick(PLACES),
-    );
+    const filled = path.replaceAll(/\{\w+\}/g, () => (this.is(0.3) ? escaped(this.pick(NASTY)) : this.pick(PLACES)));
     if (query === undefined || this.is(0.3)) return filled;
-    const given = Object.keys(query.shape).map(
-      (key) => `${key}=${encodeURIComponent(String(this.pick(NASTY)).slice(0, 3000).replace('\ud800', ''))}`,
-    );
+    const given = Object.keys(query.shape).map((key) => `${key}=${escaped(this.pick(NASTY))}`);
     return `${filled}?${given.join('&')}`;
   }
 }

@@ -6,6 +6,7 @@ import {
   watchSchema,
   unitDetailSchema,
   visitDetailSchema,
+  type Entry,
 } from '@vaktman/contract';
 import { signatureOf, visitFileSchema, signedJudgement, visitRecord } from '@vaktman/core';
 import { v7 } from 'uuid';
@@ -171,6 +172,39 @@ describe('what is taken in is whole', () => {
     const answer = await visit.send([entry(visit)]);
     expect(answer.status).toBe(422);
     expect((await problemOf(answer)).problems?.map((problem) => problem.path)).toEqual([path]);
+  });
+  it('takes readings, waits and pictures of a trainee, and no opening, repair or signature', async () => {
+    const by = <Made extends Entry>(entry: Made, name: string): Entry =>
+      entry.kind === 'event'
+        ? { ...entry, event: { ...entry.event, by: name } }
+        : entry.kind === 'reading'
+          ? { ...entry, takenBy: name }
+          : { ...entry, opening: { ...entry.opening, visit: { ...entry.opening.visit, technician: name } } };
+    const visit = await opened('S-04');
+    const told = [
+      visit.rest('A', 12.7, minute(1)),
+      visit.event({ kind: 'wait-skipped', at: minute(2), wait: 'cool', reason: 'late' }),
+    ];
+    for (const entry of told) expect((await visit.send([by(entry, 'R. Hask')])).status).toBe(200);
+    const refused = [
+      visit.replaced(fitting('A', 'TRAINEE-1'), minute(3)),
+      visit.event({ kind: 'closed', at: minute(4), remark: '' }),
+      new TestVisit(app, (await unitOf('S-04')).unit).opening(),
+    ];
+    for (const entry of refused) {
+      const answer = await visit.send([by(entry, 'R. Hask')]);
+      const problem = (await problemOf(answer)).problems?.[0];
+      expect([answer.status, problem?.message]).toEqual([
+        422,
+        'expected a technician or more, received R. Hask, who is a trainee',
+      ]);
+    }
+    // Whoever only sees reads nothing.
+    const seen = await visit.send([by(visit.rest('B', 12.7, minute(5)), 'A. Lien')]);
+    expect((await problemOf(seen)).problems?.[0]?.message).toBe(
+      'expected a trainee or more, received A. Lien, who is a viewer',
+    );
+    expect((await visit.send([visit.event({ kind: 'closed', at: minute(6), remark: '' })])).status).toBe(200);
   });
   it('keeps a name that was corrected since the device went out of reach', async () => {
     const fleet = (await (await app.request('/api/fleet')).json()) as { people: { personId: string; name: string }[] };

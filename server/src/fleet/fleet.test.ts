@@ -1,4 +1,5 @@
 import { NO_FLEET, type ChangeList, type Fleet, type UnitDetail, type UnitEntry } from '@vaktman/contract';
+import { PROFILE_NAMES } from '@vaktman/core';
 import { demoArchive } from '@vaktman/demo';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -147,6 +148,10 @@ describe('an empty database', () => {
     const fleet: Fleet = (await ask(app, 'GET', '/api/fleet')).body;
     expect(fleet.people.find((person) => person.personId === personId)?.endedAt).not.toBeNull();
     expect((await ask(app, 'PUT', '/api/people/nobody/ending', { ended: true })).status).toBe(404);
+  });
+  it.each(PROFILE_NAMES)('is judged by %s when a lead says so', async (profile) => {
+    expect((await ask(app, 'PUT', '/api/fleet/method', { profile })).status).toBe(200);
+    expect(((await ask(app, 'GET', '/api/fleet')).body as Fleet).profile).toBe(profile);
   });
   it('keeps intervals and limits by class of machine, each class once', async () => {
     const classes = [

@@ -1,6 +1,6 @@
 import type { UnitDraft } from '@vaktman/contract';
 import { batteriesInOrder } from '@vaktman/core';
-import { randomUUID } from 'node:crypto';
+import { v7 } from 'uuid';
 import { batteryWithSerial } from '../battery/batteryStore';
 import type { Queryable } from '../database/pool';
 import { sqlState } from '../database/sqlState';
@@ -92,7 +92,7 @@ export const addUnitsWithin = async (
 const insertMany = async (db: Queryable, fleetId: string, drafts: readonly UnitDraft[], now: string): Promise<void> => {
   await insertUnits(db, fleetId, drafts);
   const fitted = drafts.flatMap(({ unit }) =>
-    batteriesInOrder(unit.bank).map((battery) => ({ unitId: unit.id, battery, batteryId: randomUUID() })),
+    batteriesInOrder(unit.bank).map((battery) => ({ unitId: unit.id, battery, batteryId: v7() })),
   );
   await insertBatteries(
     db,
@@ -105,7 +105,7 @@ const insertMany = async (db: Queryable, fleetId: string, drafts: readonly UnitD
     db,
     fleetId,
     fitted.map(({ unitId, battery, batteryId }) => ({
-      placementId: randomUUID(),
+      placementId: v7(),
       batteryId,
       unitId,
       position: battery.position,

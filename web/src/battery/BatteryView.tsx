@@ -3,6 +3,7 @@ import { CAPABILITY_LIMIT_PERCENT, figure } from '@vaktman/core';
 import { Link, useParams } from 'react-router';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import styled from 'styled-components';
+import { useMay } from '../session/useMay';
 import { useBatteryLivesQuery, useBatteryQuery } from '../api/api';
 import { failedWords, isNotFound } from '../api/failure';
 import { dateOf, dayText } from '../control/dates';
@@ -191,6 +192,7 @@ const expectedCells = (detail: BatteryDetail, lives: readonly BatteryLife[]) => 
 
 /** One battery as a thing with a life: where it is and was, what was read of it, and what is done with it. */
 export const BatteryView = () => {
+  const moves = useMay('technician');
   const { batteryId = '' } = useParams();
   const { data: detail, isError, error, refetch } = useBatteryQuery(batteryId);
   const { data: lives = [] } = useBatteryLivesQuery();
@@ -238,7 +240,9 @@ export const BatteryView = () => {
               <KeyLink to={`/batteries/${batteryId}/test`}>Test it on the bench</KeyLink>
             </p>
           )}
-          <MoveBattery key={`${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`} detail={detail} />
+          {moves ? (
+            <MoveBattery key={`${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`} detail={detail} />
+          ) : null}
         </Done>
       </SideSheet>
     </>

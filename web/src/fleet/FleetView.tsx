@@ -1,3 +1,5 @@
+import { useMay } from '../session/useMay';
+import { openYards } from './fleetLists';
 import styled from 'styled-components';
 import { useFleetQuery } from '../api/api';
 import { failedWords } from '../api/failure';
@@ -30,6 +32,7 @@ const Sheet = styled.main`
 /** The fleet: its name and clock, its yards, what is done by class of machine, and the demo's end. */
 export const FleetView = () => {
   const { data: fleet, isError, error, refetch } = useFleetQuery();
+  const isLead = useMay('lead');
   useViewTitle('Fleet');
   if (fleet === undefined && isError)
     return <Failed title="The fleet could not be loaded" words={failedWords(error)} again={() => void refetch()} />;
@@ -38,12 +41,26 @@ export const FleetView = () => {
     <Sheet>
       <section>
         <h2>The fleet</h2>
-        <FleetHead key={`${fleet.name} ${fleet.timeZone}`} fleet={fleet} />
+        {isLead ? (
+          <FleetHead key={`${fleet.name} ${fleet.timeZone}`} fleet={fleet} />
+        ) : (
+          <p>
+            {fleet.name}, {fleet.timeZone}. Yards:{' '}
+            {openYards(fleet)
+              .map(([, name]) => name)
+              .join(', ')}
+            . A lead changes them.
+          </p>
+        )}
       </section>
-      <Yards yards={fleet.yards} />
-      <Classes fleet={fleet} />
+      {isLead ? (
+        <>
+          <Yards yards={fleet.yards} />
+          <Classes fleet={fleet} />
+        </>
+      ) : null}
       <TakeAway yards={fleet.yards} />
-      {fleet.demo ? <RemoveDemo /> : null}
+      {isLead && fleet.demo ? <RemoveDemo /> : null}
     </Sheet>
   );
 };

@@ -5,6 +5,7 @@ import { problemText } from '../api/failure';
 import { dayText } from '../control/dates';
 import { Key, QuietKey } from '../control/Key';
 import { useCalendarsQuery, useEndCalendarMutation, useRenewCalendarMutation } from './fleetApi';
+import { useMay } from '../session/useMay';
 import { Line, Wrong } from './fleetStyle';
 
 const Files = styled.ul`
@@ -76,13 +77,14 @@ const CalendarLine = ({ yard, madeAt }: { yard: Yard; madeAt: string | undefined
 
 /** What can be taken away: lists as tables, visits as files, everything; and due dates as calendars. */
 export const TakeAway = ({ yards }: { yards: readonly Yard[] }) => {
-  const { data: calendars = [] } = useCalendarsQuery();
+  const isLead = useMay('lead');
+  const { data: calendars = [] } = useCalendarsQuery(undefined, { skip: !isLead });
   return (
     <>
       <section aria-label="Files">
         <h2>Files to take away</h2>
         <Files>
-          {FILES.map(([file, words]) => (
+          {FILES.filter(([file]) => isLead || file !== 'record.jsonl').map(([file, words]) => (
             <li key={file}>
               <a href={`/api/export/${file}`} download>
                 {words}
@@ -91,18 +93,20 @@ export const TakeAway = ({ yards }: { yards: readonly Yard[] }) => {
           ))}
         </Files>
       </section>
-      <section aria-label="Calendars">
-        <h2>Due dates in a calendar</h2>
-        {yards
-          .filter(({ endedAt }) => endedAt == null)
-          .map((yard) => (
-            <CalendarLine
-              key={yard.yardId}
-              yard={yard}
-              madeAt={calendars.find(({ yardId }) => yardId === yard.yardId)?.madeAt}
-            />
-          ))}
-      </section>
+      {isLead ? (
+        <section aria-label="Calendars">
+          <h2>Due dates in a calendar</h2>
+          {yards
+            .filter(({ endedAt }) => endedAt == null)
+            .map((yard) => (
+              <CalendarLine
+                key={yard.yardId}
+                yard={yard}
+                madeAt={calendars.find(({ yardId }) => yardId === yard.yardId)?.madeAt}
+              />
+            ))}
+        </section>
+      ) : null}
     </>
   );
 };

@@ -1,6 +1,7 @@
 import { LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES, type ProfileName } from '@vaktman/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { useMay } from '../session/useMay';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
 import { useChooseMethodMutation, useFleetQuery } from '../api/api';
@@ -60,6 +61,7 @@ const SCALE_WORDS = { none: '', system: 'per 12 V of the system', battery: 'per 
 
 /** Every limit of every method with its reason and where it comes from. Read-only, but for which method the fleet uses. */
 export const MethodView = () => {
+  const isLead = useMay('lead');
   useViewTitle('Method');
   const [params, setParams] = useSearchParams();
   const { data: fleet } = useFleetQuery();
@@ -96,8 +98,10 @@ export const MethodView = () => {
             <p>
               <strong>New visits of the fleet are judged by it,</strong> unless unit or visit says otherwise.
             </p>
-          ) : (
+          ) : isLead ? (
             <PrimaryKey onPress={() => use()}>Use it for the fleet</PrimaryKey>
+          ) : (
+            <p>A lead chooses the fleet’s method.</p>
           )}
         </Top>
         {failure === null ? null : <p role="alert">{failure}</p>}

@@ -3,6 +3,7 @@ import { PROFILES } from '@vaktman/core';
 import { useState } from 'react';
 import { Input, Label, SearchField } from 'react-aria-components';
 import { Link, useSearchParams } from 'react-router';
+import { useMay } from '../session/useMay';
 import styled from 'styled-components';
 import { useFleetQuery, useRegisterQuery, useRetireUnitMutation } from '../api/api';
 import { failedWords, problemText } from '../api/failure';
@@ -51,31 +52,36 @@ const RowKeys = ({
   unit: UnitEntry;
   ask: (unitId: string) => void;
   back: (unitId: string, because: null) => Promise<void>;
-}) => (
-  <Row>
-    <Link to={`/units/${encodeURIComponent(unitId)}/edit`} aria-label={`Edit ${unitId}`}>
-      Edit
-    </Link>
-    <Link to={`/units/new?copy=${encodeURIComponent(unitId)}`} aria-label={`Copy ${unitId}`}>
-      Copy
-    </Link>
-    {retiredAt === null ? (
-      <QuietKey aria-label={`Take ${unitId} out`} onPress={() => ask(unitId)}>
-        Take out
-      </QuietKey>
-    ) : (
-      <QuietKey aria-label={`Take ${unitId} back`} onPress={() => back(unitId, null)}>
-        Take back
-      </QuietKey>
-    )}
-  </Row>
-);
+}) => {
+  const isLead = useMay('lead');
+  if (!isLead) return null;
+  return (
+    <Row>
+      <Link to={`/units/${encodeURIComponent(unitId)}/edit`} aria-label={`Edit ${unitId}`}>
+        Edit
+      </Link>
+      <Link to={`/units/new?copy=${encodeURIComponent(unitId)}`} aria-label={`Copy ${unitId}`}>
+        Copy
+      </Link>
+      {retiredAt === null ? (
+        <QuietKey aria-label={`Take ${unitId} out`} onPress={() => ask(unitId)}>
+          Take out
+        </QuietKey>
+      ) : (
+        <QuietKey aria-label={`Take ${unitId} back`} onPress={() => back(unitId, null)}>
+          Take back
+        </QuietKey>
+      )}
+    </Row>
+  );
+};
 
 const matches = ({ unitId, description }: UnitEntry, search: string): boolean =>
   `${unitId} ${description}`.toLowerCase().includes(search.trim().toLowerCase());
 
 /** Every unit on record, also those that left: add one, copy one, change one, take one out. */
 export const RegisterView = () => {
+  const isLead = useMay('lead');
   const [parameters, setParameters] = useSearchParams();
   const search = parameters.get('q') ?? '';
   useViewTitle('Units');
@@ -119,7 +125,7 @@ export const RegisterView = () => {
             <Label>Find a unit</Label>
             <Input placeholder="P-07, grader …" />
           </SearchField>
-          <PrimaryKeyLink to="/units/new">Add a unit</PrimaryKeyLink>
+          {isLead ? <PrimaryKeyLink to="/units/new">Add a unit</PrimaryKeyLink> : null}
         </SearchTools>
         {problem === null ? null : <Wrong role="alert">{problem}</Wrong>}
         <LongTable

@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { KeyLink, PrimaryKeyLink } from '../control/Key';
+import { useMay } from '../session/useMay';
 
 const More = styled.div`
   display: flex;
@@ -25,23 +26,34 @@ const Keys = styled.div`
   margin-top: auto;
 `;
 
-/** What can be done with a unit: the next visit first. */
-export const UnitKeys = ({ unitId, openVisitId }: { unitId: string; openVisitId: string | null }) => (
-  <Keys>
-    <More>
-      <Link to={`/units/${encodeURIComponent(unitId)}/edit`}>Edit the unit</Link>
-      <Link to={`/units/new?copy=${encodeURIComponent(unitId)}`}>Copy as template</Link>
-      <a href={`/api/units/${encodeURIComponent(unitId)}/labels.pdf`} download>
-        Labels
-      </a>
-    </More>
-    {openVisitId === null ? (
-      <PrimaryKeyLink to={`/units/${encodeURIComponent(unitId)}/prepare`}>Start a visit</PrimaryKeyLink>
-    ) : (
-      <>
-        <KeyLink to={`/units/${encodeURIComponent(unitId)}/prepare`}>Start another visit</KeyLink>
-        <PrimaryKeyLink to={`/visits/${openVisitId}`}>Go on with the visit</PrimaryKeyLink>
-      </>
-    )}
-  </Keys>
-);
+/** What can be done with a unit: the next visit first; and what whoever is signed in may do of it. */
+export const UnitKeys = ({ unitId, openVisitId }: { unitId: string; openVisitId: string | null }) => {
+  const [isLead, opens, reads] = [useMay('lead'), useMay('technician'), useMay('trainee')];
+  return (
+    <Keys>
+      <More>
+        {isLead ? (
+          <>
+            <Link to={`/units/${encodeURIComponent(unitId)}/edit`}>Edit the unit</Link>
+            <Link to={`/units/new?copy=${encodeURIComponent(unitId)}`}>Copy as template</Link>
+          </>
+        ) : null}
+        <a href={`/api/units/${encodeURIComponent(unitId)}/labels.pdf`} download>
+          Labels
+        </a>
+      </More>
+      {openVisitId !== null ? (
+        <>
+          {opens ? <KeyLink to={`/units/${encodeURIComponent(unitId)}/prepare`}>Start another visit</KeyLink> : null}
+          <PrimaryKeyLink to={`/visits/${openVisitId}`}>
+            {reads ? 'Go on with the visit' : 'See the open visit'}
+          </PrimaryKeyLink>
+        </>
+      ) : opens ? (
+        <PrimaryKeyLink to={`/units/${encodeURIComponent(unitId)}/prepare`}>Start a visit</PrimaryKeyLink>
+      ) : (
+        <p>A technician or a lead opens a visit.</p>
+      )}
+    </Keys>
+  );
+};

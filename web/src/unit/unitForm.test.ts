@@ -26,7 +26,7 @@ describe('the unit form', () => {
       empty: [],
       placements: [],
       visits: [],
-  pictureAt: null,
+      pictureAt: null,
     };
     const checked = checkForm(formFrom(before), before);
     expect(checked).toEqual({

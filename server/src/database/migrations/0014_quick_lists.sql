@@ -46,3 +46,9 @@ CREATE TRIGGER unit_picture_change_kept AFTER INSERT OR UPDATE OR DELETE ON unit
 -- Visit files are taken in, and back, as lists are.
 ALTER TABLE import_run DROP CONSTRAINT import_run_kind_check;
 ALTER TABLE import_run ADD CONSTRAINT import_run_kind_check CHECK (kind IN ('units', 'batteries', 'results', 'visits'));
+
+-- A fleet and a unit may be judged by a crank on the oscilloscope as well.
+ALTER TABLE fleet DROP CONSTRAINT fleet_method_profile_check;
+ALTER TABLE fleet ADD CONSTRAINT fleet_method_profile_check CHECK (method_profile IN ('pile', 'rested', 'starter', 'conductance', 'capture'));
+ALTER TABLE unit DROP CONSTRAINT unit_method_profile_check;
+ALTER TABLE unit ADD CONSTRAINT unit_method_profile_check CHECK (method_profile IN ('pile', 'rested', 'starter', 'conductance', 'capture'));
