@@ -103,9 +103,6 @@ const visit = async (
 
 /** What follows the batteries: cables, ladder, recharge, and what it all amounts to. */
 const afterBatteries = async (page: Page, url: string): Promise<void> => {
-  await page.goto(`${url}/look`);
-  await page.getByRole('heading', { name: 'Look before you measure' }).waitFor();
-  await shot(page, 'visit-look');
   await page.goto(`${url}/start.drop/positive`);
   await read(page, 'Positive starter cable', '0.16', '505');
   await page.goto(`${url}/start.drop/negative`);
@@ -142,24 +139,6 @@ const afterBatteries = async (page: Page, url: string): Promise<void> => {
   await page.getByRole('heading', { name: 'Findings' }).waitFor();
   await closeVisit(page);
   await shot(page, 'record');
-};
-
-const walk = async (page: Page, unitId: string): Promise<void> => {
-  const id = await openVisit(page, vaktman, unitId);
-  await page.goto(`${vaktman.url}/visits/${id}/start.walk`);
-  const volts = async (question: string, value: string): Promise<void> => {
-    await page.getByRole('heading', { name: question, level: 2 }).waitFor();
-    await page.keyboard.type(value);
-    await page.keyboard.press('Enter');
-  };
-  await volts('Volts of the bank at rest', '12.7');
-  await page.getByRole('button', { name: 'Clean' }).click();
-  await volts('Starter B+ to starter ground, at rest', '12.68');
-  await page.getByRole('button', { name: 'Nothing' }).click();
-  await volts('Starter B+ to ground, key turned', '12.6');
-  await volts('Control terminal to ground while trying', '0.1');
-  await page.getByRole('heading', { name: 'Output of the magnetic switch while trying', level: 2 }).waitFor();
-  await shot(page, 'visit-walk');
 };
 
 /** An exercise on the bench with probes and pile on. The clock is the real one. */
@@ -275,8 +254,43 @@ const shop = async (): Promise<void> => {
   await shot(page, 'list');
 };
 
+/** Who gets in, by what, and who changed what. */
+const people = async (): Promise<void> => {
+  const lead = await pageAt(1280, 800, 'day', 'real');
+  await lead.goto(`${vaktman.url}/devices`);
+  await lead.getByLabel('This device').waitFor();
+  await shot(lead, 'devices');
+  const { unit, yardId, revision, card } = await vaktman.unit('P-12');
+  await vaktman.fetch('/api/units/P-12', {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      unit,
+      yardId,
+      revision,
+      card: { ...card, note: 'Blade lights on a loom of their own' },
+    }),
+  });
+  await lead.goto(`${vaktman.url}/changes?unitId=P-12`);
+  await lead.getByText('Blade lights on a loom of their own').waitFor();
+  await shot(lead, 'changes');
+  const bay = await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    timezoneId: 'Europe/Oslo',
+  });
+  await vaktman.signIn(bay, 'I. Dahl', true);
+  const tablet = await bay.newPage();
+  await tablet.goto(vaktman.url);
+  await tablet.getByRole('button', { name: /^Working here/ }).click();
+  await tablet.getByRole('option', { name: 'T. Brandvold' }).click();
+  await tablet.keyboard.type('580');
+  await shot(tablet, 'sign-in');
+};
+
 try {
   await shop();
+  await people();
   // The coming nights are those of today.
   const morning = await pageAt(1280, 800, 'day', 'real');
   await morning.goto(vaktman.url);
@@ -297,8 +311,7 @@ try {
   await morning.locator('.recharts-line').first().waitFor();
   await shot(morning, 'battery');
   const desk = await pageAt(1280, 800, 'day');
-  await afterBatteries(desk, await visit(desk, 'P-07', (moment) => `visit-${moment}`, ['load', 'verdict']));
-  await walk(await pageAt(1280, 800, 'day'), 'P-09');
+  await afterBatteries(desk, await visit(desk, 'P-07', (moment) => `visit-${moment}`, ['load']));
   await visit(await pageAt(390, 844, 'day'), 'P-07', (moment) => `phone-${moment}`, ['load']);
   await searched(desk, 'S-01');
   await trace(await pageAt(1280, 800, 'day'), 'visit-trace');

@@ -14,7 +14,15 @@ export class Vaktman {
   readonly #demo: 'loaded' | 'offered';
   #server: { stop: () => Promise<void> } | null = null;
 
-  constructor(databaseUrl: string, port: number, demo: 'loaded' | 'offered' = 'loaded') {
+  readonly #env: Readonly<Record<string, string>>;
+
+  constructor(
+    databaseUrl: string,
+    port: number,
+    demo: 'loaded' | 'offered' = 'loaded',
+    env: Readonly<Record<string, string>> = {},
+  ) {
+    this.#env = env;
     this.#databaseUrl = databaseUrl;
     this.#port = port;
     this.#demo = demo;
@@ -23,7 +31,12 @@ export class Vaktman {
     return `http://127.0.0.1:${this.#port}`;
   }
   async start(): Promise<void> {
-    this.#server = (await startServer({ databaseUrl: this.#databaseUrl, port: this.#port, demo: this.#demo })) as {
+    this.#server = (await startServer({
+      databaseUrl: this.#databaseUrl,
+      port: this.#port,
+      demo: this.#demo,
+      env: this.#env,
+    })) as {
       stop: () => Promise<void>;
     };
   }
@@ -118,7 +131,14 @@ const onAdmin = async (statement: string): Promise<void> => {
 };
 
 /** Each test has the application to itself, with a person chosen and the clock in hand; or one with nothing in it. */
-export const test = base.extend<{ vaktman: Vaktman; empty: Vaktman; ready: Page; person: string }>({
+export const test = base.extend<{
+  vaktman: Vaktman;
+  /** Reached by TLS, through something in front of it. */
+  onTls: Vaktman;
+  empty: Vaktman;
+  ready: Page;
+  person: string;
+}>({
   /** Who is signed in; a lead where a test does what a lead does. */
   person: ['T. Brandvold', { option: true }],
   // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
@@ -126,6 +146,17 @@ export const test = base.extend<{ vaktman: Vaktman; empty: Vaktman; ready: Page;
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;
     await onAdmin(`CREATE DATABASE ${name}`);
     const vaktman = new Vaktman(databaseUrl(name), (await freePort()) as number, 'offered');
+    await vaktman.start();
+    await use(vaktman);
+    await vaktman.stop();
+    await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
+  },
+  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
+  onTls: async ({}, use) => {
+    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+    await onAdmin(`CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`);
+    const env = { VAKTMAN_ADDRESS: 'https://vaktman.tindra.example' };
+    const vaktman = new Vaktman(databaseUrl(name), (await freePort()) as number, 'loaded', env);
     await vaktman.start();
     await use(vaktman);
     await vaktman.stop();

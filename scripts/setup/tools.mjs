@@ -2,7 +2,13 @@ import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 
 /** Programs the tests use, by the Debian package that brings each. */
-const TOOLS = { chromium: '/usr/bin/chromium', 'poppler-utils': '/usr/bin/pdftotext', ngspice: '/usr/bin/ngspice' };
+const TOOLS = {
+  chromium: '/usr/bin/chromium',
+  'poppler-utils': '/usr/bin/pdftotext',
+  ngspice: '/usr/bin/ngspice',
+  'nginx-light': '/usr/sbin/nginx',
+  openssl: '/usr/bin/openssl',
+};
 
 /**
  * Debian's programs for the tests, installed when missing. As an ordinary user the command is told instead.

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { TestVisit } from '../../test/entries';
 import { demoApp } from '../../test/testDatabase';
+import { EXAMPLES } from './examples';
 import { OPERATIONS } from './operations';
 import { openApi } from './openApi';
 
@@ -63,6 +64,31 @@ describe('the description of what programs can ask', () => {
       await response.json(),
     );
     expect(parsed.success, JSON.stringify(parsed.error)).toBe(true);
+  });
+});
+
+describe('the examples', () => {
+  it.each(EXAMPLES)('$words: $path', async ({ scope, path, body }) => {
+    const made = await app.request('/api/keys', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'A program', scopes: [scope] }),
+    });
+    const { key } = (await made.json()) as { key: string };
+    const ask = async (): Promise<Response> =>
+      app.request(path, {
+        headers: { authorization: `Bearer ${key}`, 'content-type': 'application/json' },
+        ...(body === undefined ? {} : { method: 'POST', body: JSON.stringify(body) }),
+      });
+    const answer = await ask();
+    expect([200, 201]).toContain(answer.status);
+    expect((await answer.text()).length).toBeGreaterThan(10);
+    const again = await ask();
+    await again.text();
+    expect(again.status).toBe(answer.status);
+    // As it stands on the page, without what a page has to write otherwise.
+    const page = await (await app.request('/api')).text();
+    expect(page).toContain(path.replaceAll('&', '&amp;'));
   });
 });
 

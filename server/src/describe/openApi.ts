@@ -32,7 +32,16 @@ const contentOf = (answer: NonNullable<Operation['answer']>): Json =>
 
 const PROBLEM = { $ref: '#/components/responses/Problem' };
 
-const described = ({ method, path, summary, query, body, answer, status = 200 }: Operation): Json => ({
+/** Who may ask for it: nobody has to say who, or somebody who is signed in, or a program with a key. */
+const securityOf = ({ may, scope }: Operation): readonly Json[] =>
+  may === 'anyone' ? [] : [{ session: [may] }, ...(scope === undefined ? [] : [{ key: [scope] }])];
+
+const described = (operation: Operation): Json => ({
+  ...whatIs(operation),
+  security: securityOf(operation),
+});
+
+const whatIs = ({ method, path, summary, query, body, answer, status = 200 }: Operation): Json => ({
   summary,
   operationId: `${method}${path.replace(/[^a-zA-Z]+(.)?/g, (_all, next: string | undefined) => (next ?? '').toUpperCase())}`,
   parameters: [...variables(path), ...queries(query)],
@@ -57,11 +66,15 @@ export const openApi = (): Json => {
       title: 'Vaktman',
       version: '1',
       description:
-        'Every body is JSON. Errors are problem details (RFC 9457) that name each field that is wrong. What writes says who by the header x-vaktman-person, escaped as in an address.',
+        'Every body is JSON. Errors are problem details (RFC 9457) that name each field that is wrong. The roles a session is asked for and the scopes of a key stand with each operation.',
     },
     jsonSchemaDialect: 'https://json-schema.org/draft/2020-12/schema',
     paths,
     components: {
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: 'vaktman_session' },
+        key: { type: 'http', scheme: 'bearer' },
+      },
       responses: {
         Problem: {
           description: 'What is wrong, and what was expected',

@@ -1,8 +1,23 @@
 import { html, raw } from 'hono/html';
+import { EXAMPLES, type Example } from './examples';
 import type { Operation } from './operation';
 import { OPERATIONS } from './operations';
 
-const line = ({ method, path, summary, query, body, answer, status = 200 }: Operation) => html`
+const rightWords = (may: Operation['may'], confirms: boolean): string =>
+  `${may === 'anyone' ? 'anyone' : may === 'lead' ? 'lead' : `${may} or more`}${confirms ? ', passphrase once more' : ''}`;
+
+/** A request as it is typed into a terminal. */
+const curlOf = ({ path, body }: Example): string =>
+  `curl -s -H "authorization: Bearer $KEY"${
+    body === undefined ? '' : ` -H 'content-type: application/json' -d '${JSON.stringify(body)}'`
+  } 'http://127.0.0.1:8080${path}'`;
+
+const example = (shown: Example) => html`
+  <p>${shown.words} (${shown.scope}):</p>
+  <pre>${curlOf(shown)}</pre>
+`;
+
+const line = ({ method, path, summary, query, body, answer, status = 200, may, scope, confirms }: Operation) => html`
   <tr>
     <td><code>${method.toUpperCase()}</code></td>
     <td><code>${path}</code></td>
@@ -11,11 +26,13 @@ const line = ({ method, path, summary, query, body, answer, status = 200 }: Oper
       ${body === undefined ? '' : html`<br />Takes JSON, see the description for its fields.`}
       ${typeof answer === 'string' ? html`<br />Answers ${answer}.` : ''} ${status === 200 ? '' : `Answers ${status}.`}
     </td>
+    <td>${rightWords(may, confirms === true)}</td>
+    <td>${scope ?? ''}</td>
   </tr>
 `;
 
 const STYLE = `body{font:16px/1.4 sans-serif;max-width:70rem;margin:2rem auto;padding:0 1rem;background:#f4f6f1;color:#11171b}
-table{border-collapse:collapse;width:100%}td{border-bottom:1px solid #c5cbc2;padding:.5rem 1rem .5rem 0;vertical-align:top}code{white-space:nowrap}
+table{border-collapse:collapse;width:100%}th{text-align:left}td{border-bottom:1px solid #c5cbc2;padding:.5rem 1rem .5rem 0;vertical-align:top}code{white-space:nowrap}
 pre{white-space:pre-wrap;border:1px solid #c5cbc2;padding:1rem}`;
 
 /** What a program can ask, to be read by a person. */
@@ -43,11 +60,22 @@ export const readingPage = () =>
           count it gave. An answer carries an <code>etag</code>; sent back as <code>if-none-match</code>, it is answered
           304 while nothing changed.
         </p>
-        <pre>
-curl -s http://127.0.0.1:8080/api/units/P-07
-curl -s 'http://127.0.0.1:8080/api/visits?unitId=P-07&amp;limit=10'
-curl -s -X POST -H 'content-type: application/json' -d '{"name":"North Yard"}' http://127.0.0.1:8080/api/yards</pre>
+        <p>
+          A program sends a key a lead made for it, under Devices and programs, as
+          <code>authorization: Bearer KEY</code>. A key is for reading, for taking lists in or for calendars; each line
+          below says which. Everything else asks for a person of some role who is signed in.
+        </p>
+        ${EXAMPLES.map(example)}
         <table>
+          <thead>
+            <tr>
+              <th></th>
+              <th>Address</th>
+              <th>What for</th>
+              <th>Who may</th>
+              <th>Key for</th>
+            </tr>
+          </thead>
           <tbody>
             ${OPERATIONS.map(line)}
           </tbody>

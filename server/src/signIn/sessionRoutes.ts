@@ -16,7 +16,7 @@ import { findByName, findPerson } from '../people/peopleStore';
 import type { Cookies } from './cookies';
 import { linkOf, peopleOfLink, useUpLink } from './linkStore';
 import { personAsking } from './requester';
-import { confirmSession, endOtherSessions, endSession, sessionsOf } from './sessionStore';
+import { confirmSession, dropOldSessions, endOtherSessions, endSession, sessionsOf } from './sessionStore';
 import { sessionAnswer } from './sessionAnswer';
 import { deviceHere, signIn } from './signer';
 import { checkTries, countWrong, dropOldTries, forgetTries, type WordKind } from './tries';
@@ -74,6 +74,7 @@ export const sessionRoutes = (pool: Pool, fleetId: () => Promise<string>, cookie
     const { name, passphrase } = await checkedBody(c, signInSchema);
     const fleet = await fleetId();
     await dropOldTries(pool);
+    await dropOldSessions(pool);
     const person = await findByName(pool, fleet, name);
     await checkWord('passphrase', name, person?.personId ?? null, passphrase, WRONG.passphrase);
     if (person === null) throw new ClientError(401, WRONG.passphrase);

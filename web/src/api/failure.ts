@@ -40,13 +40,6 @@ const parsed = (text: string): unknown => {
 export const isNotFound = (error: FetchBaseQueryError | SerializedError | undefined): boolean =>
   error !== undefined && 'status' in error && error.status === 404;
 
-/** True when the server answers that nothing is here yet; NO_FLEET of the contract, written out to keep that out of the first view. */
-export const isNoFleet = (error: FetchBaseQueryError | SerializedError | undefined): boolean => {
-  if (error === undefined) return false;
-  const failure = failureOf(error);
-  return failure.kind === 'refused' && failure.details.type === '/problems/no-fleet';
-};
-
 /** Why a request did not come through, as one line to show beside what was asked for. */
 export const problemText = (error: FetchBaseQueryError | SerializedError): string => {
   const failure = failureOf(error);
