@@ -30,7 +30,7 @@ export const signedInAs = async (
   );
   await db.query(
     `INSERT INTO session (session_id, fleet_id, person_id, device_id, digest, by_pin, ends_at, confirmed_until)
-     SELECT $2, fleet_id, person_id, $3, $4, $5, '2100-01-01', CASE WHEN $6 THEN '2100-01-01'::timestamptz END FROM person WHERE person_id = $1`,
+     SELECT $2, fleet_id, person_id, $3, $4, $5, now() + CASE WHEN $5 THEN interval '12 hours' ELSE interval '30 days' END, CASE WHEN $6 THEN '2100-01-01'::timestamptz END FROM person WHERE person_id = $1`,
     [personId, randomUUID(), deviceId, digestOf(session), shared, confirmed],
   );
   // By either name: with the prefix where the server is reached by TLS.

@@ -8,7 +8,8 @@ import type { Role, Session } from '@vaktman/contract';
 import { sessionTold } from '../src/session/sessionSlice';
 import { createStore, type Store } from '../src/store';
 
-// The simulated page lacks this one of the browser's own.
+// The simulated page lacks these of the browser's own.
+vi.stubGlobal('matchMedia', () => Object.assign(new EventTarget(), { matches: false }));
 vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') });
 afterEach(() => cleanup());
 

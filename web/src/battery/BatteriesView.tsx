@@ -29,6 +29,7 @@ const COLUMNS: readonly Column<BatteryRow>[] = [
     words: 'Serial',
     share: 4,
     sort: 'serial',
+    text: (row) => row.battery.serial ?? '',
     cell: (row) => (
       <Link to={`/batteries/${row.batteryId}`}>
         <strong>{row.battery.serial ?? 'no serial'}</strong>
@@ -41,6 +42,7 @@ const COLUMNS: readonly Column<BatteryRow>[] = [
     words: 'Where',
     share: 4,
     sort: 'where',
+    text: (row) => whereWords(row),
     cell: (row) =>
       row.unitId === null ? (
         whereWords(row)

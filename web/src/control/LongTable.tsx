@@ -5,6 +5,8 @@ import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 're
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { PHONE } from '../theme/screen';
+import { tableText } from './copyTable';
+import { QuietKey } from './Key';
 import { Scroll, Table } from './tableStyle';
 import { usePrinting } from './usePrinting';
 
@@ -23,6 +25,11 @@ const Fixed = styled(Table)`
     height: 48px;
     padding-top: 0;
     padding-bottom: 0;
+  }
+`;
+const OnScreen = styled.div`
+  @media print {
+    display: none;
   }
 `;
 const SortKey = styled(Button)`
@@ -46,11 +53,46 @@ export interface Column<Row> {
   /** Share of the width. */
   readonly share: number;
   readonly cell: (row: Row) => ReactNode;
+  /** What is copied of it where the cell is more than words; a column without words is not copied. */
+  readonly text?: (row: Row) => string;
   /** What the list is asked for when it shall stand in this column's order; none where it cannot. */
   readonly sort?: string;
   /** Left out on a phone. */
   readonly wide?: true;
 }
+
+/** All rows that are there, not only those in sight, as a table to paste elsewhere. */
+const CopyKey = <Row,>({
+  columns,
+  rows,
+}: {
+  readonly columns: readonly Column<Row>[];
+  readonly rows: readonly Row[];
+}) => {
+  const [isCopied, setCopied] = useState(false);
+  const copy = async (): Promise<void> => {
+    const copied = columns.filter(({ words }) => words !== '');
+    const cellText = ({ cell, text }: Column<Row>, row: Row): string => {
+      if (text !== undefined) return text(row);
+      const shown = cell(row);
+      return typeof shown === 'string' || typeof shown === 'number' ? String(shown) : '';
+    };
+    const head = copied.map(({ words }) => words);
+    await navigator.clipboard.writeText(
+      tableText(
+        head,
+        rows.map((row) => copied.map((column) => cellText(column, row))),
+      ),
+    );
+    setCopied(true);
+  };
+  return (
+    <OnScreen>
+      <QuietKey onPress={copy}>Copy these {rows.length} as a table</QuietKey>
+      <span role="status">{isCopied ? 'Copied: paste it into a spreadsheet.' : ''}</span>
+    </OnScreen>
+  );
+};
 
 /** Only so many rows are in the page beside those in sight. */
 const BESIDE = 12;
@@ -176,6 +218,7 @@ export const LongTable = <Row,>({
           ) : null}
         </tbody>
       </Fixed>
+      {isEmpty ? null : <CopyKey columns={columns} rows={rows} />}
     </Scroll>
   );
 };

@@ -79,6 +79,7 @@ const EntryLine = ({ entry }: { entry: ChangeEntry }) => (
       </strong>
       {entry.unitId === null || entry.thing === 'unit' ? '' : `, ${entry.unitId}`}
       {entry.person === '' ? ', nobody was named' : ` by ${entry.person}`}
+      {entry.device === '' ? '' : `, ${entry.device}`}
     </span>
     <dl>
       {fieldChanges(entry).map(({ field, before, after }) => (

@@ -136,6 +136,7 @@ export const RegisterView = () => {
             {
               words: 'Unit',
               share: 3,
+              text: ({ unitId }) => unitId,
               cell: ({ unitId }) => (
                 <Link to={`/units/${encodeURIComponent(unitId)}`}>
                   <strong>{unitId}</strong>

@@ -12,6 +12,9 @@ const List = styled(ListBox)`
   /* The PIN stays in sight however many work here; whoever worked here last is on top. */
   max-height: max(16rem, calc(100dvh - 17rem));
   overflow-y: auto;
+  /* Room for the ring of the keyboard's focus. */
+  margin: -6px;
+  padding: 6px;
   ${PHONE} {
     grid-template-columns: 1fr 1fr;
     max-height: 152px;
