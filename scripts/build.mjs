@@ -61,6 +61,7 @@ export async function ensureBuild() {
         'ics',
         'yazl',
         'yauzl',
+        'prom-client',
         '@node-rs/*',
         '@zxcvbn-ts/*',
         'tsx',

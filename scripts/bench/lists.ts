@@ -17,7 +17,7 @@ const unitList = (): Uint8Array =>
       ...Array.from(
         { length: ROWS },
         (_, row) =>
-          `B-${row};Plough truck ${row % 40};Lower Yard;24;2S1P;flooded;920;S-${row};${1 + (row % 28)}.10.2025`,
+          `B-${row};Plough truck ${row % 40};Lower Yard;12;1S1P;flooded;920;S-${row};${1 + (row % 28)}.10.2025`,
       ),
     ].join('\n'),
   );

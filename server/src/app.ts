@@ -22,6 +22,7 @@ import { beginRoutes } from './fleet/beginRoutes';
 import { fleetRoutes } from './fleet/fleetRoutes';
 import { findFleetId } from './fleet/fleetStore';
 import { healthAnswer } from './health/healthRoute';
+import { Metrics } from './health/metrics';
 import { checkedBody } from './http/body';
 import { door, doorNames, VISIT_FILES_PATH, WHOLE_RECORD_PATH, type DoorNames } from './http/door';
 import { ClientError, problemAnswer } from './http/problem';
@@ -34,6 +35,7 @@ import { deviceRoutes } from './signIn/deviceRoutes';
 import { guard } from './signIn/guard';
 import { keyRoutes } from './signIn/keyRoutes';
 import { requesterOf } from './signIn/requester';
+import { operationAt } from './signIn/rights';
 import { sessionRoutes } from './signIn/sessionRoutes';
 import { partRoutes } from './part/partRoutes';
 import { peopleRoutes } from './people/peopleRoutes';
@@ -58,6 +60,8 @@ const TAGGED = [
   '/api/visits/:visitId',
   '/api/instruments',
 ] as const;
+/** Answers to somebody who may not, or guesses: whoever reads the log sees them. */
+const REFUSALS: ReadonlySet<number> = new Set([401, 403, 429]);
 /** Text that the database cannot keep, in an address or a query. */
 const UNREADABLE: ReadonlySet<string | null> = new Set(['22021', '22P05', '22P02']);
 
@@ -85,6 +89,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   const { pool, pdfs, hub, log, feedPort, weatherUrl, publicAddress, demoFile, names = doorNames() } = parts;
   const app = new Hono<{ Variables: RequestIdVariables }>();
   const streams = new StreamCount();
+  const metrics = new Metrics(pool, streams);
   const cookies = new Cookies(publicAddress?.startsWith('https:') === true);
 
   const fleetId = async (): Promise<string> => {
@@ -97,6 +102,8 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.use(async (c, next) => {
     const started = performance.now();
     await next();
+    const operation = operationAt(c.req.method, c.req.path);
+    metrics.count(operation?.path ?? 'other', c.res.status, (performance.now() - started) / 1000);
     log.info(
       {
         requestId: c.get('requestId'),
@@ -161,6 +168,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.route('/api/imports', importRoutes(pool, fleetId));
   app.route('/api/yards', yardRoutes(pool, fleetId));
   app.route('/api/people', peopleRoutes(pool, fleetId));
+  app.get('/api/metrics', async () => metrics.answer());
   app.get('/api/changes/kept', async (c) =>
     c.json(await listChanges(pool, await fleetId(), checkedQuery(c, changeQuerySchema))),
   );
@@ -187,6 +195,8 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.all('/api/*', (c) => problemAnswer(c, 404, `Nothing answers at ${c.req.path}.`));
 
   app.onError((error, c) => {
+    if (error instanceof ClientError && REFUSALS.has(error.status))
+      log.warn({ requestId: c.get('requestId'), path: c.req.path, status: error.status, why: error.title }, 'refused');
     if (error instanceof ClientError) return problemAnswer(c, error.status, error.title, error.problems, error);
     if (UNREADABLE.has(sqlState(error))) return problemAnswer(c, 404, 'Nothing is at this address.');
     if (isDatabaseAway(error)) {

@@ -120,6 +120,14 @@ export const SHOP_OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/api/metrics',
+    may: 'lead',
+    scope: 'read',
+    summary: 'Figures of this server for whoever watches it: process, requests, connections, streams',
+    answer: 'text/plain',
+  },
+  {
+    method: 'get',
     path: '/api/changes/kept',
     may: 'viewer',
     scope: 'read',

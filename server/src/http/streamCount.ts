@@ -8,6 +8,10 @@ export class StreamCount {
   readonly #open = new Map<string, number>();
   #all = 0;
 
+  /** How many are open. */
+  get open(): number {
+    return this.#all;
+  }
   /** @returns what gives the place back; may be called any number of times. @throws when too many are open */
   take(who: string): () => void {
     const own = this.#open.get(who) ?? 0;
