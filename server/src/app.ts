@@ -177,7 +177,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.get('/api/changes', async (c) => {
     if (hub === undefined) throw new ClientError(503, 'Changes are not told here.');
     const id = await fleetId();
-    return changeAnswer(c, hub, streams, id, async () => (await requesterOf(c, pool, id, cookies)) !== null);
+    return changeAnswer(c, hub, streams, id, async () => (await requesterOf(c, pool, cookies)) !== null);
   });
   app.route('/api/units', unitRoutes(pool, fleetId, pdfs, publicAddress ?? null));
   app.route('/api/batteries', batteryRoutes(pool, fleetId));

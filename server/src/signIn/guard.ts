@@ -15,9 +15,9 @@ export const guard =
   async (c, next) => {
     c.set('requester', null);
     const operation = operationAt(c.req.method, c.req.path);
-    const fleetId = operation === null ? null : await findFleetId(pool);
-    if (operation === null || fleetId === null) return next();
-    const requester = await requesterOf(c, pool, fleetId, cookies);
+    if (operation === null) return next();
+    const requester = await requesterOf(c, pool, cookies);
+    if (requester === null && (await findFleetId(pool)) === null) return next();
     c.set('requester', requester);
     const refusal = refusalOf(operation, requester);
     if (refusal !== null) throw refusal;

@@ -14,20 +14,16 @@ export interface Program {
 const USED_EVERY = `interval '1 minute'`;
 
 /** The program a key stands for, or null; one that was ended is none. */
-export const programOf = async (db: Queryable, fleetId: string, key: string): Promise<Program | null> => {
+export const programOf = async (db: Queryable, key: string): Promise<Program | null> => {
   const { rows } = await db.query<Program & { stale: boolean }>(
     `SELECT key_id AS "keyId", name, scopes, coalesce(used_at < now() - ${USED_EVERY}, true) AS stale
-     FROM program_key WHERE fleet_id = $1 AND digest = $2 AND ended_at IS NULL`,
-    [fleetId, digestOf(key)],
+     FROM program_key WHERE digest = $1 AND ended_at IS NULL`,
+    [digestOf(key)],
   );
   const found = rows[0];
   if (found === undefined) return null;
   const { stale, ...program } = found;
-  if (stale)
-    await db.query('UPDATE program_key SET used_at = now() WHERE fleet_id = $1 AND key_id = $2', [
-      fleetId,
-      program.keyId,
-    ]);
+  if (stale) await db.query('UPDATE program_key SET used_at = now() WHERE key_id = $1', [program.keyId]);
   return program;
 };
 

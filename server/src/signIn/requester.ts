@@ -18,20 +18,15 @@ declare module 'hono' {
 const BEARER = /^Bearer (\S+)$/i;
 
 /** Who asks for something, by the key or the cookie the request carries; null for nobody. */
-export const requesterOf = async (
-  c: Context,
-  db: Queryable,
-  fleetId: string,
-  cookies: Cookies,
-): Promise<Requester | null> => {
+export const requesterOf = async (c: Context, db: Queryable, cookies: Cookies): Promise<Requester | null> => {
   const key = BEARER.exec(c.req.header('authorization') ?? '')?.[1];
   if (key !== undefined) {
-    const program = await programOf(db, fleetId, key);
+    const program = await programOf(db, key);
     return program === null ? null : { kind: 'program', ...program };
   }
   const secret = cookies.session(c);
   if (secret === undefined) return null;
-  const signedIn = await sessionOf(db, fleetId, secret);
+  const signedIn = await sessionOf(db, secret);
   return signedIn === null ? null : { kind: 'person', ...signedIn };
 };
 

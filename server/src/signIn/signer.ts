@@ -55,7 +55,7 @@ export const signIn = async (
   );
   if (begun.added !== null) cookies.setDevice(c, begun.added.secret);
   cookies.setSession(c, begun.secret, begun.hours);
-  const signedIn = await sessionOf(pool, fleetId, begun.secret);
+  const signedIn = await sessionOf(pool, begun.secret);
   if (signedIn === null) throw new ClientError(409, 'This device or this person was ended a moment ago.');
   const device = before ?? (begun.added === null ? null : await deviceOf(pool, fleetId, begun.added.secret));
   return sessionAnswer(pool, fleetId, signedIn, device);
