@@ -1,15 +1,24 @@
 import { endingSchema, personDraftSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { randomUUID } from 'node:crypto';
-import { withTransaction, type Pool } from '../database/pool';
+import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { checkedBody } from '../http/body';
 import { ClientError, notFound } from '../http/problem';
 import { linkPath } from '../signIn/leadLink';
 import { isSecondAsking, makeLink } from '../signIn/linkStore';
 import { personAsking } from '../signIn/requester';
 import { forgetTries } from '../signIn/tries';
-import { wordOf } from '../signIn/wordStore';
+import { hasLead, wordOf } from '../signIn/wordStore';
 import { endPerson, findPerson, insertPerson, updatePerson } from './peopleStore';
+
+/** Refuses what would leave nobody who could sign in as a lead; where there was nobody before, nothing is lost. */
+const keepingALead = async <T>(db: Queryable, fleetId: string, change: () => Promise<T>): Promise<T> => {
+  const hadOne = await hasLead(db, fleetId);
+  const result = await change();
+  if (hadOne && !(await hasLead(db, fleetId)))
+    throw new ClientError(409, 'Nothing was stored: nobody could sign in as a lead then. Let another lead in first.');
+  return result;
+};
 
 /** Who works in the fleet. Nobody is ever removed: whoever leaves is ended, and what they did stays under their name. */
 export const peopleRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
@@ -24,7 +33,8 @@ export const peopleRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono =
     const draft = await checkedBody(c, personDraftSchema);
     const [id, personId] = [await fleetId(), c.req.param('personId')];
     await withTransaction(pool, async (db) => {
-      if (!(await updatePerson(db, id, personId, draft))) throw notFound(`Person ${personId}`);
+      const isKnown = await keepingALead(db, id, async () => updatePerson(db, id, personId, draft));
+      if (!isKnown) throw notFound(`Person ${personId}`);
     });
     return c.json({ personId });
   });
@@ -32,7 +42,8 @@ export const peopleRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono =
     const { ended } = await checkedBody(c, endingSchema);
     const [id, personId] = [await fleetId(), c.req.param('personId')];
     await withTransaction(pool, async (db) => {
-      if (!(await endPerson(db, id, personId, ended))) throw notFound(`Person ${personId}`);
+      const isKnown = await keepingALead(db, id, async () => endPerson(db, id, personId, ended));
+      if (!isKnown) throw notFound(`Person ${personId}`);
     });
     return c.json({ ended });
   });

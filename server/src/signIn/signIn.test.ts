@@ -185,6 +185,25 @@ describe('whoever leaves or becomes another', () => {
   });
 });
 
+describe('the last lead who can sign in', () => {
+  it('neither leaves nor becomes another, whoever asks', async () => {
+    const holt = await lead();
+    for (const [path, body] of [
+      ['/api/people/m-holt', { name: 'M. Holt', role: 'technician' }],
+      ['/api/people/m-holt/ending', { ended: true }],
+    ] as const) {
+      const { status, body: answer } = await holt.ask<{ title: string }>('PUT', path, body);
+      expect([status, answer.title]).toEqual([
+        409,
+        'Nothing was stored: nobody could sign in as a lead then. Let another lead in first.',
+      ]);
+    }
+    expect((await holt.ask('GET', '/api/devices')).status).toBe(200);
+    // A name is changed all the same.
+    expect((await holt.ask('PUT', '/api/people/m-holt', { name: 'M. Holt', role: 'lead' })).status).toBe(200);
+  });
+});
+
 describe('what could do much harm', () => {
   it('asks for the passphrase once more', async () => {
     const browser = new Browser(await signedInAs(pool, 'm-holt', { confirmed: false }));
