@@ -27,12 +27,14 @@ it('offers no demo where there is none', async () => {
 it('says what is missing beside its field, and sends what was filled with the link one came by', async () => {
   server.answers['GET /api/begin'] = { body: { hasFleet: false, hasDemo: false } };
   server.answers['POST /api/begin/fleet'] = { status: 201, body: { fleetId: 'x' } };
-  const { user } = show(<BeginView link="secret" />);
+  const { user, store } = show(<BeginView link="secret" />);
   await user.click(screen.getByRole('button', { name: 'Begin our own fleet' }));
   await user.click(screen.getByRole('button', { name: 'Begin this fleet' }));
   expect(await screen.findAllByText('expected a name')).toHaveLength(3);
   await user.type(screen.getByLabelText('What it is called'), 'Summit road crew');
   await user.type(screen.getByLabelText('Yard 1'), 'Lower Yard');
+  await user.click(screen.getByRole('button', { name: /Temperatures in/ }));
+  await user.click(await screen.findByRole('option', { name: '°F' }));
   // A line that was asked for and left empty is no mistake.
   await user.click(screen.getByRole('button', { name: 'Another yard' }));
   await user.type(screen.getByLabelText('Name'), 'K. Moen');
@@ -47,6 +49,7 @@ it('says what is missing beside its field, and sends what was filled with the li
       link: 'secret',
     }),
   );
+  expect(store.getState().settings.units.temperature).toBe('F');
 });
 it('keeps what was typed when the server refuses it, and says where', async () => {
   server.answers['GET /api/begin'] = { body: { hasFleet: false, hasDemo: false } };

@@ -12,6 +12,7 @@ import { Choice, TextLine } from '../control/formLines';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
 import { SecretField } from '../control/SecretField';
 import { useOnce } from '../control/useOnce';
+import { ReaderChoices } from '../frame/ReaderChoices';
 import { ZoneLine } from '../fleet/ZoneLine';
 import { zoneHere } from '../fleet/zones';
 import { ROLE_OPTIONS } from '../people/roles';
@@ -108,6 +109,9 @@ export const NewFleetForm = ({ link }: { readonly link: string }) => {
           <TextLine control={control} name="name" label="What it is called" />
           <ZoneLine control={control} name="timeZone" />
         </Line>
+      </FieldGroup>
+      <FieldGroup title="Units of display, on this device; each device has its own">
+        <ReaderChoices />
       </FieldGroup>
       <FieldGroup title="Yards: where units stand">
         {yards.fields.map(({ id }, index) => (
