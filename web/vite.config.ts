@@ -20,7 +20,7 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg}', '**/*latin-wdth*.woff2', '**/b612*.woff2'],
-        navigateFallbackDenylist: [/^\/api\//, /^\/healthz/],
+        navigateFallbackDenylist: [/^\/api(\/|$)/, /^\/calendar\//, /^\/healthz/],
       },
     }),
   ],

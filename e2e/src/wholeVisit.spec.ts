@@ -103,10 +103,11 @@ test('finds a resistive ground clamp, repairs it, tests it again and keeps both'
   });
   await expect(page.getByText('unfinished', { exact: true }).first()).toBeVisible();
 
-  // Taken in again on the same fleet, the file doubles nothing.
+  // Taken in again on the same fleet, by a lead, the file doubles nothing.
+  await vaktman.signIn(page.context(), 'M. Holt');
   await page.goto(`${vaktman.url}/import`);
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Choose a file' }).click();
+  await page.getByRole('button', { name: 'Choose a visit file' }).click();
   await (await chooser).setFiles(file);
   await page.getByRole('button', { name: 'Take it in' }).click();
   await page.waitForURL(/summary/);
@@ -118,7 +119,7 @@ test('shows every problem of a foreign visit file and takes nothing in', async (
   const text = readFileSync(join(root, 'core/fixtures/visits/malformed-unknown-chemistry.visit.json'), 'utf8');
   await page.goto(`${vaktman.url}/import`);
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Choose a file' }).click();
+  await page.getByRole('button', { name: 'Choose a visit file' }).click();
   await (await chooser).setFiles({ name: 'odd.visit.json', mimeType: 'application/json', buffer: Buffer.from(text) });
   await expect(page.getByRole('alert')).toContainText('chemistry');
   await expect(page.getByRole('button', { name: 'Take it in' })).toHaveCount(0);

@@ -1,7 +1,5 @@
 import {
   EMPTY_WATCH_ROW,
-  type Batch,
-  type BatchReceipt,
   type BatteryDetail,
   type BatteryDraft,
   type BatteryLife,
@@ -73,10 +71,6 @@ export const api = createApi({
     changePerson: build.mutation<{ personId: string }, { personId: string; draft: PersonDraft }>({
       query: ({ personId, draft }) => ({ url: `/people/${encodeURIComponent(personId)}`, method: 'PUT', body: draft }),
       invalidatesTags: ['Fleet'],
-    }),
-    sendBatch: build.mutation<BatchReceipt, Batch>({
-      query: (body) => ({ url: '/batches', method: 'POST', body }),
-      invalidatesTags: ['Watch', 'Unit', 'Battery'],
     }),
     watch: build.query<Watch, void>({
       query: () => '/watch',
@@ -248,5 +242,4 @@ export const {
   useChooseMethodMutation,
   useAddPersonMutation,
   useChangePersonMutation,
-  useSendBatchMutation,
 } = api;

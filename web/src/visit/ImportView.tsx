@@ -1,4 +1,4 @@
-import { MAX_BATCH_ENTRIES, type Entry, entriesOf } from '@vaktman/contract';
+import { entriesOf } from '@vaktman/contract';
 import {
   DISPOSITION_WORDS,
   findingWords,
@@ -12,7 +12,8 @@ import { useState } from 'react';
 import { Button, FileTrigger } from 'react-aria-components';
 import { Link, useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { useAddUnitMutation, useFleetQuery, useSendBatchMutation, useUnitQuery } from '../api/api';
+import { v7 } from 'uuid';
+import { useFleetQuery, useUnitQuery } from '../api/api';
 import { failureOf, isNotFound } from '../api/failure';
 import { openYards } from '../fleet/fleetLists';
 import { dayTimeText } from '../control/dates';
@@ -20,6 +21,8 @@ import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { useViewTitle } from '../frame/useViewTitle';
+import { useLookAtVisitsMutation } from '../import/importApi';
+import { PastLists } from '../import/PastLists';
 import { VisitZip } from '../import/VisitZip';
 import { foreignId } from './foreignId';
 
@@ -58,12 +61,12 @@ const Wrong = styled.p`
   font-weight: 680;
 `;
 
-const Preview = ({ file }: { file: VisitFile }) => {
+const Preview = ({ file, source }: { file: VisitFile; source: File }) => {
   const navigate = useNavigate();
   const { data: fleet } = useFleetQuery();
   const unit = useUnitQuery(file.unit.id);
-  const [addUnit] = useAddUnitMutation();
-  const [sendBatch] = useSendBatchMutation();
+  const [take] = useLookAtVisitsMutation();
+  const [importId] = useState(() => v7());
   const [yardId, setYardId] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
   const judgement = judge(file);
@@ -76,27 +79,9 @@ const Preview = ({ file }: { file: VisitFile }) => {
   };
   const takeIn = async (): Promise<void> => {
     setFailure(null);
-    if (unknown) {
-      const added = await addUnit({ yardId: yard, unit: file.unit });
-      if (added.error !== undefined) return setFailure(said(added.error, 'Nothing was taken in.'));
-    }
-    const entries: Entry[] = entriesOf(file, foreignId);
-    for (let from = 0; from < entries.length; from += MAX_BATCH_ENTRIES) {
-      const sent = await sendBatch({
-        entries: entries.slice(from, from + MAX_BATCH_ENTRIES),
-        origin: 'file',
-      });
-      if (sent.error !== undefined)
-        return setFailure(
-          from === 0
-            ? said(sent.error, 'Nothing of the visit was taken in.')
-            : said(
-                sent.error,
-                `${from} of ${entries.length} entries are in, in their order. Take the file in again to go on from there.`,
-              ),
-        );
-    }
-    const [opening] = entries;
+    const result = await take({ file: source, importId, ...(unknown ? { yardId: yard } : {}) });
+    if (result.error !== undefined) return setFailure(said(result.error, 'Nothing was taken in.'));
+    const [opening] = entriesOf(file, foreignId);
     if (opening?.kind === 'visit') await navigate(`/visits/${opening.opening.visit.id}/summary`);
   };
   return (
@@ -131,17 +116,15 @@ const Preview = ({ file }: { file: VisitFile }) => {
 /** Takes in a visit from an open file, or a zip of them: every problem is shown before anything is stored. */
 export const ImportView = () => {
   useViewTitle('Take in');
-  const [name, setName] = useState<string | null>(null);
-  const [parsed, setParsed] = useState<Parsed<VisitFile> | null>(null);
-  const [zip, setZip] = useState<File | null>(null);
+  /** What was chosen, and what it says; a zip is read by the server. */
+  const [chosen, setChosen] = useState<{ readonly file: File; readonly parsed: Parsed<VisitFile> | null } | null>(null);
   const read = async (files: FileList | null): Promise<void> => {
     const file = files?.[0];
     if (file === undefined) return;
-    setName(file.name);
     const isZip = /\.zip$/i.test(file.name);
-    setZip(isZip ? file : null);
-    setParsed(isZip ? null : parseVisitText(await file.text()));
+    setChosen({ file, parsed: isZip ? null : parseVisitText(await file.text()) });
   };
+  const parsed = chosen?.parsed ?? null;
   return (
     <>
       <Sheet>
@@ -154,11 +137,11 @@ export const ImportView = () => {
           acceptedFileTypes={['.json', 'application/json', '.zip', 'application/zip']}
           onSelect={(files) => void read(files)}
         >
-          <Choose>{name ?? 'Choose a visit file, or a zip of them'}</Choose>
+          <Choose>{chosen?.file.name ?? 'Choose a visit file, or a zip of them'}</Choose>
         </FileTrigger>
-        {zip === null ? null : <VisitZip key={zip.name} file={zip} />}
-        {parsed === null ? null : parsed.ok ? (
-          <Preview key={name} file={parsed.value} />
+        {chosen === null || parsed !== null ? null : <VisitZip key={chosen.file.name} file={chosen.file} />}
+        {chosen === null || parsed === null ? null : parsed.ok ? (
+          <Preview key={chosen.file.name} file={parsed.value} source={chosen.file} />
         ) : (
           <section role="alert">
             <p>
@@ -191,6 +174,7 @@ export const ImportView = () => {
         <p>
           <Link to="/">Back to the watch</Link>
         </p>
+        <PastLists />
         <Key onPress={() => history.back()}>Back</Key>
       </Sheet>
     </>
