@@ -1,5 +1,5 @@
 // Tests everything from nothing: types, lint, format, doors, units and server on a real PostgreSQL, the interface in Chromium.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -17,9 +17,20 @@ let passed = 0;
 let failed = 0;
 
 const say = (text) => process.stdout.write(`${text}\n`);
+/** Runs a command to its end. This process goes on meanwhile: a database whose lines nobody took would stand still. */
 const run = (command, args, env = {}) =>
-  spawnSync(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } })
-    .status;
+  new Promise((resolve) => {
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    });
+    child.on('error', (error) => {
+      process.stderr.write(`${error.message}\n`);
+      resolve(1);
+    });
+    child.on('close', (status) => resolve(status ?? 1));
+  });
 
 /** A check that passes or fails as a whole; what it says is shown once it is done. */
 const check = (name, command, args) =>
@@ -92,7 +103,7 @@ try {
   const env = { TEST_DATABASE_URL: database.adminUrl, CHROMIUM: chromium, TZ: 'Europe/Oslo' };
 
   const units = join(reports, 'units.json');
-  const unitStatus = run(
+  const unitStatus = await run(
     bin('vitest'),
     ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${units}`],
     env,
@@ -108,7 +119,7 @@ try {
   });
 
   const interfaces = join(reports, 'interface.json');
-  const interfaceStatus = run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
+  const interfaceStatus = await run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
     ...env,
     PLAYWRIGHT_JSON_OUTPUT_NAME: interfaces,
   });
