@@ -13,6 +13,7 @@ export const CHANGED_THINGS = [
   'import',
   'device',
   'key',
+  'visit',
 ] as const;
 export type ChangedThing = (typeof CHANGED_THINGS)[number];
 

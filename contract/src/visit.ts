@@ -11,6 +11,7 @@ import {
   judgementSchema,
 } from '@vaktman/core';
 import * as z from 'zod';
+import { sealSchema } from './seal';
 import { visitSummarySchema } from './unit';
 
 /** A visit as it is opened. */
@@ -25,11 +26,16 @@ export type VisitOpening = z.infer<typeof visitOpeningSchema>;
 export const madeSchema = z.strictObject({ device: madeIdSchema, sequence: z.int().nonnegative() });
 
 /**
- * One thing a browser has to tell the server. Entries of one visit are applied in order, and each only once. `made` and
- * `amends` came later: an entry without them, kept by an older page, is taken as well.
+ * One thing a browser has to tell the server. Entries of one visit are applied in order, and each only once. `made`, `amends`
+ * and `seal` came later: an entry without them, kept by an older page, is taken as well.
  */
 export const entrySchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('visit'), opening: visitOpeningSchema, made: madeSchema.optional() }),
+  z.strictObject({
+    kind: z.literal('visit'),
+    opening: visitOpeningSchema,
+    made: madeSchema.optional(),
+    seal: sealSchema.optional(),
+  }),
   z.strictObject({
     kind: z.literal('reading'),
     visitId: madeIdSchema,
@@ -38,12 +44,14 @@ export const entrySchema = z.discriminatedUnion('kind', [
     /** The amendment it belongs to, once the visit was signed off. */
     amends: madeIdSchema.optional(),
     made: madeSchema.optional(),
+    seal: sealSchema.optional(),
   }),
   z.strictObject({
     kind: z.literal('event'),
     visitId: madeIdSchema,
     event: visitEventSchema,
     made: madeSchema.optional(),
+    seal: sealSchema.optional(),
   }),
 ]);
 export type Entry = z.infer<typeof entrySchema>;

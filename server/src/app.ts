@@ -1,4 +1,4 @@
-import { batchSchema, changeQuerySchema, NO_FLEET } from '@vaktman/contract';
+import { changeQuerySchema, NO_FLEET } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
 import { compress } from 'hono/compress';
@@ -6,7 +6,7 @@ import { etag } from 'hono/etag';
 import { requestId, type RequestIdVariables } from 'hono/request-id';
 import { secureHeaders } from 'hono/secure-headers';
 import type { Logger } from 'pino';
-import { applyBatch } from './batch/applyBatch';
+import { batchRoutes } from './batch/batchRoutes';
 import { batteryRoutes } from './battery/batteryRoute';
 import type { ChangeHub } from './change/changeHub';
 import { calendarFeed, calendarRoutes } from './calendar/calendarRoutes';
@@ -23,7 +23,6 @@ import { fleetRoutes } from './fleet/fleetRoutes';
 import { findFleetId } from './fleet/fleetStore';
 import { healthAnswer } from './health/healthRoute';
 import { Metrics } from './health/metrics';
-import { checkedBody } from './http/body';
 import { door, doorNames, VISIT_FILES_PATH, WHOLE_RECORD_PATH, type DoorNames } from './http/door';
 import { ClientError, problemAnswer } from './http/problem';
 import { checkedQuery } from './http/query';
@@ -185,12 +184,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   app.route('/api/instruments', instrumentRoutes(pool, fleetId));
   app.route('/api/weather', weatherRoutes(pool, fleetId, weatherUrl ?? null));
   app.route('/api/visits', visitRoutes(pool, fleetId, pdfs, streams, feedPort ?? null));
-  app.post('/api/batches', async (c) => {
-    // The clock of a device is told from when its batch came in, not from when it could be stored.
-    const receivedMs = Date.now();
-    const batch = await checkedBody(c, batchSchema);
-    return c.json(await applyBatch(pool, await fleetId(), batch, receivedMs));
-  });
+  app.route('/api', batchRoutes(pool, fleetId));
 
   app.all('/api/*', (c) => problemAnswer(c, 404, `Nothing answers at ${c.req.path}.`));
 

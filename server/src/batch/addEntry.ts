@@ -1,4 +1,4 @@
-import { isAtLeast, type Entry, type Role, visitIdOf } from '@vaktman/contract';
+import { entryIdOf, type Entry, visitIdOf } from '@vaktman/contract';
 import {
   assertNever,
   readingProblems,
@@ -25,10 +25,13 @@ import {
   storedReading,
   storedVisit,
   visitUnit,
+  type Placed,
 } from '../visit/visitStore';
 import { partedEvent } from '../visit/keptApart';
 import { entryTime, type DeviceClock } from './entryTime';
+import { keepDoubt } from './doubtStore';
 import { fitBatteries } from './fitBatteries';
+import { proofOf, type Makers } from './proof';
 
 const NOTHING_STORED = 'Nothing of the batch was stored.';
 
@@ -43,8 +46,8 @@ const otherContent = (path: string, what: string): ClientError =>
 export interface BatchFrame {
   readonly fleetId: string;
   readonly clock: DeviceClock;
-  /** Names of the fleet's people, also those they went by before, and what each may do; null for a file of another shop. */
-  readonly people: ReadonlyMap<string, Role> | null;
+  /** Who may have made an entry; null for a file, whose people may be of another shop. */
+  readonly makers: Makers | null;
 }
 
 /** What adding an entry changed. */
@@ -79,53 +82,6 @@ const isStored = async (db: Queryable, fleetId: string, entry: Entry, path: stri
   if (stored.visitId !== entry.visitId || !stored.bodies.some((one) => isDeepStrictEqual(one, body)))
     throw otherContent(`${path}.${at}`, `${entry.kind} ${id}`);
   return true;
-};
-
-/** Who an entry says did it, by the path of the field. */
-const peopleOf = (entry: Entry): readonly (readonly [path: string, name: string])[] => {
-  switch (entry.kind) {
-    case 'visit':
-      return entry.opening.visit.technician === ''
-        ? []
-        : [['opening.visit.technician', entry.opening.visit.technician]];
-    case 'reading':
-      return [['takenBy', entry.takenBy]];
-    case 'event':
-      return [
-        ['event.by', entry.event.by],
-        ...(entry.event.kind === 'closed' && entry.event.signedBy !== undefined
-          ? [['event.signedBy', entry.event.signedBy] as const]
-          : []),
-      ];
-  }
-};
-
-/** Events of a visit that whoever learns may add; opening, repairing and signing off ask for a technician. */
-const OF_A_TRAINEE: ReadonlySet<string> = new Set([
-  'cautions-acknowledged',
-  'wait-skipped',
-  'step-skipped',
-  'point-named',
-  'made-safe',
-  'photographed',
-  'traced',
-]);
-
-/** The least that whoever does such a thing has to be. */
-const leastRole = (entry: Entry): Role =>
-  entry.kind === 'reading' || (entry.kind === 'event' && OF_A_TRAINEE.has(entry.event.kind)) ? 'trainee' : 'technician';
-
-const personProblems = (entry: Entry, { people }: BatchFrame, path: string): Problem[] => {
-  if (people === null) return [];
-  const least = leastRole(entry);
-  return peopleOf(entry).flatMap(([field, name]) => {
-    const role = people.get(name);
-    if (role === undefined)
-      return [{ path: `${path}.${field}`, message: `expected a person of the fleet, received ${name}` }];
-    return isAtLeast(role, least)
-      ? []
-      : [{ path: `${path}.${field}`, message: `expected a ${least} or more, received ${name}, who is a ${role}` }];
-  });
 };
 
 /** Refuses what comes after the signature, but an amendment and what belongs to it. */
@@ -173,7 +129,7 @@ const addVisit = async (
   db: Queryable,
   entry: Extract<Entry, { kind: 'visit' }>,
   path: string,
-  ms: number,
+  placed: Placed,
   { fleetId }: BatchFrame,
 ): Promise<Added> => {
   const { opening } = entry;
@@ -181,7 +137,7 @@ const addVisit = async (
     throw refuse([
       { path: `${path}.opening.unit.id`, message: `expected a unit of this fleet, received ${opening.unit.id}` },
     ]);
-  await insertVisit(db, fleetId, opening, ms);
+  await insertVisit(db, fleetId, opening, placed);
   return NEW;
 };
 
@@ -189,15 +145,15 @@ const addEvent = async (
   db: Queryable,
   { visitId, event, made }: Extract<Entry, { kind: 'event' }>,
   path: string,
-  ms: number,
+  placed: Placed,
   unit: Unit,
   { fleetId }: BatchFrame,
 ): Promise<Added> => {
   if (event.kind === 'discarded' && !(await isVisitEmpty(db, fleetId, visitId)))
     throw clash(`${path}.event.kind`, 'expected a visit without readings and repairs: this one is kept');
-  await insertEvent(db, fleetId, visitId, event, { ms, made });
+  await insertEvent(db, fleetId, visitId, event, { ...placed, made });
   if (event.kind !== 'repaired') return NEW;
-  const at = new Date(ms).toISOString();
+  const at = new Date(placed.ms).toISOString();
   if (event.part !== undefined) {
     const stray = strayPlace(unit, event.part.place);
     if (stray !== null) throw refuse([{ path: `${path}.event.part.place`, message: stray }]);
@@ -220,7 +176,7 @@ const addReading = async (
   db: Queryable,
   { visitId, takenBy, reading, made, amends }: Extract<Entry, { kind: 'reading' }>,
   path: string,
-  ms: number,
+  placed: Placed,
   unit: Unit,
   { fleetId }: BatchFrame,
 ): Promise<Added> => {
@@ -234,13 +190,43 @@ const addReading = async (
         message: `reading ${reading.id}: ${problem.message}`,
       })),
     );
-  await insertReading(db, fleetId, visitId, takenBy, reading, { ms, made, amends });
+  await insertReading(db, fleetId, visitId, takenBy, reading, { ...placed, made, amends });
   return NEW;
 };
 
-/** Adds one entry; one that is stored already is left alone. The visit's unit is locked by the caller. */
-export const addEntry = async (db: Queryable, entry: Entry, path: string, frame: BatchFrame): Promise<Added> => {
-  const { fleetId, clock } = frame;
+const addProven = async (
+  db: Queryable,
+  entry: Entry,
+  path: string,
+  unit: Unit,
+  frame: BatchFrame,
+  placed: Placed,
+): Promise<Added> => {
+  switch (entry.kind) {
+    case 'visit':
+      return addVisit(db, entry, path, placed, frame);
+    case 'event':
+      return addEvent(db, entry, path, placed, unit, frame);
+    case 'reading':
+      return addReading(db, entry, path, placed, unit, frame);
+  }
+};
+
+/** Files tell who took what, and nothing proves it. */
+const UNPROVEN = { stamp: null, named: '', doubt: null, problems: undefined };
+
+/**
+ * Adds one entry; one that is stored already is left alone. The visit's unit is locked by the caller.
+ * @param sent the entry as it came, over which it was signed
+ */
+export const addEntry = async (
+  db: Queryable,
+  entry: Entry,
+  sent: object,
+  path: string,
+  frame: BatchFrame,
+): Promise<Added> => {
+  const { fleetId, clock, makers } = frame;
   if (entry.kind === 'reading' && (!isUuid(entry.reading.id) || entry.reading.id !== entry.reading.id.toLowerCase()))
     throw refuse([
       { path: `${path}.reading.id`, message: `expected a UUID in small letters, received ${entry.reading.id}` },
@@ -251,19 +237,15 @@ export const addEntry = async (db: Queryable, entry: Entry, path: string, frame:
   if (unit === null)
     throw refuse([{ path: `${path}.visitId`, message: `expected a visit sent before, received ${visitId}` }]);
   if (entry.kind !== 'visit') await checkSignature(db, fleetId, entry, path);
-  const strangers = personProblems(entry, frame, path);
-  if (strangers.length > 0) throw refuse(strangers);
   const ms = await entryTime(db, fleetId, visitId, entry, clock);
   if (typeof ms === 'string') {
     const at = { visit: 'opening.visit.at', event: 'event.at', reading: 'reading.at' }[entry.kind];
     throw refuse([{ path: `${path}.${at}`, message: ms }]);
   }
-  switch (entry.kind) {
-    case 'visit':
-      return addVisit(db, entry, path, ms, frame);
-    case 'event':
-      return addEvent(db, entry, path, ms, unit, frame);
-    case 'reading':
-      return addReading(db, entry, path, ms, unit, frame);
-  }
+  const proof = makers === null ? UNPROVEN : await proofOf(entry, sent, path, makers, ms);
+  if (proof.problems !== undefined) throw refuse(proof.problems);
+  const added = await addProven(db, entry, path, unit, frame, { ms, stamp: proof.stamp });
+  if (proof.doubt !== null)
+    await keepDoubt(db, fleetId, { entryId: entryIdOf(entry), visitId, person: proof.named, why: proof.doubt });
+  return added;
 };

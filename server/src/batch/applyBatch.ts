@@ -1,15 +1,17 @@
-import { visitIdOf, type Batch, type BatchReceipt, type Entry, type Role } from '@vaktman/contract';
+import { visitIdOf, type Batch, type BatchReceipt, type Entry } from '@vaktman/contract';
 import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { sqlState } from '../database/sqlState';
-import { knownRoles } from '../people/peopleStore';
+import { knownPeople } from '../people/peopleStore';
 import { markOutlooks } from '../outlook/outlookQueue';
 import { lockUnits } from '../unit/lockUnits';
 import { refreshSummary } from '../visit/summarise';
 import { visitUnit } from '../visit/visitStore';
+import { deviceKeys } from '../signIn/deviceKeyStore';
 import { addEntry, clash, type Added, type BatchFrame } from './addEntry';
 import { deviceClock, type DeviceClock } from './entryTime';
 import { unitsOfFittings } from './fitBatteries';
+import type { Makers, Sender } from './proof';
 
 const UNIQUE_VIOLATION = '23505';
 const FOREIGN_KEY_VIOLATION = '23503';
@@ -41,22 +43,30 @@ const named = (error: unknown, path: string): unknown => {
   return error;
 };
 
-const addNamed = async (db: Queryable, entry: Entry, index: number, frame: BatchFrame): Promise<Added> => {
+const addNamed = async (
+  db: Queryable,
+  entry: Entry,
+  sent: object,
+  index: number,
+  frame: BatchFrame,
+): Promise<Added> => {
   const path = `entries[${index}]`;
   // What a repair changes is kept under the name of who made it, whoever's device sends it.
   if (entry.kind === 'event' && entry.event.kind === 'repaired')
     await db.query(`SELECT set_config('vaktman.person', $1, true)`, [entry.event.by]);
   try {
-    return await addEntry(db, entry, path, frame);
+    return await addEntry(db, entry, sent, path, frame);
   } catch (error) {
     throw named(error, path);
   }
 };
 
-/** How entries are stored: by which clock, and under which names alone; any name where people is null. */
+/** How entries are stored: by which clock, and who may have made them; anybody where that is null. */
 interface Frame {
   readonly clock: DeviceClock;
-  readonly people: ReadonlyMap<string, Role> | null;
+  readonly makers: Makers | null;
+  /** The entries as they came, over which they were signed; the same where they never travelled. */
+  readonly sent?: readonly object[];
 }
 
 /** Stores entries within a transaction. @returns how many were not there before */
@@ -64,14 +74,14 @@ export const applyEntries = async (
   db: Queryable,
   fleetId: string,
   entries: readonly Entry[],
-  { clock, people }: Frame,
+  { clock, makers, sent = entries }: Frame,
 ): Promise<number> => {
   await lockUnits(db, fleetId, await unitsOf(db, fleetId, entries));
   const touched = new Set<string>();
   const moved = new Set<string>();
   let count = 0;
   for (const [index, entry] of entries.entries()) {
-    const { isNew, units } = await addNamed(db, entry, index, { fleetId, clock, people });
+    const { isNew, units } = await addNamed(db, entry, sent[index] ?? entry, index, { fleetId, clock, makers });
     if (!isNew) continue;
     count += 1;
     touched.add(visitIdOf(entry));
@@ -85,23 +95,36 @@ export const applyEntries = async (
   return count;
 };
 
+const makersOf = async (
+  db: Queryable,
+  fleetId: string,
+  entries: readonly Entry[],
+  sender: Sender | null,
+): Promise<Makers> => ({
+  people: await knownPeople(db, fleetId),
+  keys: await deviceKeys(db, fleetId, [...new Set(entries.flatMap(({ seal }) => seal?.key ?? []))]),
+  sender,
+});
+
 /**
  * Stores a batch in one transaction: all of it or nothing. What was stored before, by another tab or an earlier try,
  * is counted and left alone, so a batch may be sent any number of times. An entry that is refused is named by its
  * place, `entries[i]`, and the rest may be sent without it.
+ * @param from who sends it, and its entries as they came; nobody where the program does so by itself
  */
 export const applyBatch = async (
   pool: Pool,
   fleetId: string,
   batch: Batch,
   receivedMs: number = Date.now(),
+  from: { readonly sender: Sender | null; readonly sent?: readonly object[] } = { sender: null },
 ): Promise<BatchReceipt> => {
   const { entries } = batch;
   const clock = deviceClock(batch, receivedMs);
   const added = await triedAgain(() =>
     withTransaction(pool, async (db) => {
-      const people = batch.origin === 'file' ? null : await knownRoles(db, fleetId);
-      return applyEntries(db, fleetId, entries, { clock, people });
+      const makers = batch.origin === 'file' ? null : await makersOf(db, fleetId, entries, from.sender);
+      return applyEntries(db, fleetId, entries, { clock, makers, sent: from.sent ?? entries });
     }),
   );
   return { added, known: entries.length - added, clockAheadMs: clock.aheadMs };

@@ -196,13 +196,13 @@ describe('what is taken in is whole', () => {
       const problem = (await problemOf(answer)).problems?.[0];
       expect([answer.status, problem?.message]).toEqual([
         422,
-        'expected a technician or more, received R. Hask, who is a trainee',
+        'expected a technician or more, received R. Hask, who was a trainee',
       ]);
     }
     // Whoever only sees reads nothing.
     const seen = await visit.send([by(visit.rest('B', 12.7, minute(5)), 'A. Lien')]);
     expect((await problemOf(seen)).problems?.[0]?.message).toBe(
-      'expected a trainee or more, received A. Lien, who is a viewer',
+      'expected a trainee or more, received A. Lien, who was a viewer',
     );
     expect((await visit.send([visit.event({ kind: 'closed', at: minute(6), remark: '' })])).status).toBe(200);
   });

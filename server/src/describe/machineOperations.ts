@@ -8,6 +8,8 @@ import {
   batteryMoveSchema,
   batteryQuerySchema,
   benchReadingSchema,
+  confirmedSchema,
+  doubtsSchema,
   knownPartsSchema,
   partDraftSchema,
   partStaysSchema,
@@ -18,6 +20,7 @@ import {
   unitPictureSchema,
   visitDetailSchema,
   visitListSchema,
+  visitMakersSchema,
   visitQuerySchema,
   watchSchema,
 } from '@vaktman/contract';
@@ -216,6 +219,14 @@ export const MACHINE_OPERATIONS: readonly Operation[] = [
   },
   {
     method: 'get',
+    path: '/api/visits/{visitId}/makers',
+    may: 'viewer',
+    scope: 'read',
+    summary: 'Who made what is in a visit, on which device, and what of it a lead is to confirm',
+    answer: visitMakersSchema,
+  },
+  {
+    method: 'get',
     path: '/api/visits/{visitId}/file',
     may: 'viewer',
     scope: 'read',
@@ -260,5 +271,19 @@ export const MACHINE_OPERATIONS: readonly Operation[] = [
     summary: 'What devices record: visits, readings, events; any number of times',
     body: batchSchema,
     answer: batchReceiptSchema,
+  },
+  {
+    method: 'get',
+    path: '/api/confirmations',
+    may: 'lead',
+    summary: 'What was recorded by somebody or on a device ended since, or not signed, and waits for a lead',
+    answer: doubtsSchema,
+  },
+  {
+    method: 'put',
+    path: '/api/confirmations/{visitId}',
+    may: 'lead',
+    summary: 'Confirms what waits of a visit',
+    answer: confirmedSchema,
   },
 ];

@@ -1,6 +1,8 @@
 import {
   confirmSchema,
   deviceDraftSchema,
+  deviceKeySchema,
+  deviceKeyToldSchema,
   devicesSchema,
   linkMadeSchema,
   linkOfferSchema,
@@ -49,6 +51,14 @@ export const SIGN_IN_OPERATIONS: readonly Operation[] = [
     may: 'viewer',
     summary: 'Gives the passphrase once more, for five minutes',
     body: confirmSchema,
+  },
+  {
+    method: 'put',
+    path: '/api/session/key',
+    may: 'viewer',
+    summary: 'Tells the public half of the key this device signs with what is recorded on it',
+    body: deviceKeySchema,
+    answer: deviceKeyToldSchema,
   },
   {
     method: 'put',

@@ -4,6 +4,7 @@ export const FACT_TABLES = [
   { table: 'yard', key: 'fleet_id, yard_id' },
   { table: 'person', key: 'fleet_id, person_id' },
   { table: 'person_name', key: 'fleet_id, name, person_id' },
+  { table: 'person_role', key: 'fleet_id, person_id, from_at' },
   { table: 'instrument', key: 'fleet_id, instrument_id' },
   { table: 'import_run', key: 'fleet_id, import_id' },
   { table: 'import_mapping', key: 'fleet_id, kind, header' },
@@ -20,6 +21,7 @@ export const FACT_TABLES = [
   { table: 'visit_picture', key: 'fleet_id, event_id' },
   { table: 'visit_trace', key: 'fleet_id, event_id' },
   { table: 'signed_judgement', key: 'fleet_id, visit_id, event_id' },
+  { table: 'entry_doubt', key: 'fleet_id, entry_id' },
   { table: 'change_entry', key: 'fleet_id, entry_id' },
 ] as const;
 

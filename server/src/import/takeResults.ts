@@ -43,6 +43,6 @@ export const takeResults = async (
       throw refused(problem?.path ?? 'visit', problem?.message ?? 'expected a visit');
     }
     const entries = entriesOf(parsed.value, (name) => v5(name, importId));
-    await applyEntries(db, fleetId, entries, { clock: deviceClock({}, Date.now()), people: null });
+    await applyEntries(db, fleetId, entries, { clock: deviceClock({}, Date.now()), makers: null });
   }
 };

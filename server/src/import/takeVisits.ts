@@ -60,7 +60,7 @@ const store = async (
   for (const { file, visit } of inOrder)
     try {
       const entries = entriesOf(visit, (text) => v5(text, FOREIGN));
-      await applyEntries(db, fleetId, entries, { clock: deviceClock({}, Date.now()), people: null });
+      await applyEntries(db, fleetId, entries, { clock: deviceClock({}, Date.now()), makers: null });
     } catch (error) {
       if (!(error instanceof ClientError)) throw error;
       throw new ClientError(

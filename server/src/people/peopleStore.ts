@@ -68,12 +68,41 @@ export const findPerson = async (db: Queryable, fleetId: string, personId: strin
   return rows[0] ?? null;
 };
 
-/** Every name somebody of the fleet goes by, or went by, with what they may do: the most, where two have had one name. */
-export const knownRoles = async (db: Queryable, fleetId: string): Promise<ReadonlyMap<string, Role>> => {
-  const { rows } = await db.query<{ name: string; role: Role }>(
-    `SELECT n.name, p.role FROM person_name n JOIN person p USING (fleet_id, person_id) WHERE fleet_id = $1
-     ORDER BY array_position(ARRAY['viewer', 'trainee', 'technician', 'lead'], p.role)`,
+/** Somebody who works or worked here, with what they might do when. */
+export interface KnownPerson {
+  readonly personId: string;
+  readonly name: string;
+  /** Every name they go by or went by. */
+  readonly names: readonly string[];
+  readonly endedMs: number | null;
+  /** What they might do, and since when, milliseconds since 1970; the latest first. */
+  readonly roles: readonly { readonly role: Role; readonly fromMs: number }[];
+}
+
+/** Everybody who works or worked in the fleet, with what they might do when. */
+export const knownPeople = async (db: Queryable, fleetId: string): Promise<readonly KnownPerson[]> => {
+  const { rows } = await db.query<{
+    personId: string;
+    name: string;
+    names: string[];
+    endedAt: Date | null;
+    roles: { role: Role; from: number | null }[];
+  }>(
+    `SELECT person_id AS "personId", name, ended_at AS "endedAt",
+            (SELECT array_agg(n.name) FROM person_name n WHERE n.fleet_id = p.fleet_id AND n.person_id = p.person_id) AS names,
+            coalesce((SELECT json_agg(json_build_object('role', r.role, 'from', CASE WHEN isfinite(r.from_at) THEN extract(epoch FROM r.from_at) * 1000 END) ORDER BY r.from_at DESC)
+             FROM person_role r WHERE r.fleet_id = p.fleet_id AND r.person_id = p.person_id),
+              json_build_array(json_build_object('role', role, 'from', NULL))) AS roles
+     FROM person p WHERE fleet_id = $1`,
     [fleetId],
   );
-  return new Map(rows.map(({ name, role }) => [name, role]));
+  return rows.map(({ endedAt, roles, ...row }) => ({
+    ...row,
+    endedMs: endedAt?.getTime() ?? null,
+    roles: roles.map(({ role, from }) => ({ role, fromMs: from ?? -Infinity })),
+  }));
 };
+
+/** What somebody might do at a moment, milliseconds since 1970. */
+export const roleAt = ({ roles }: KnownPerson, ms: number): Role | null =>
+  roles.find(({ fromMs }) => fromMs <= ms)?.role ?? null;

@@ -1,5 +1,6 @@
 import {
   confirmSchema,
+  deviceKeySchema,
   linkQuerySchema,
   linkUseSchema,
   ownWordsSchema,
@@ -18,6 +19,7 @@ import { linkOf, peopleOfLink, useUpLink } from './linkStore';
 import { personAsking } from './requester';
 import { confirmSession, dropOldSessions, endOtherSessions, endSession, sessionsOf } from './sessionStore';
 import { sessionAnswer } from './sessionAnswer';
+import { isKey, keepDeviceKey, keyNameOf } from './deviceKeyStore';
 import { deviceHere, signIn } from './signer';
 import { checkTries, countWrong, dropOldTries, forgetTries, type WordKind } from './tries';
 import { isWord } from './wordHash';
@@ -116,6 +118,20 @@ export const sessionRoutes = (pool: Pool, fleetId: () => Promise<string>, cookie
       await endOtherSessions(db, fleet, personId, sessionId);
     });
     return c.json({ changed: true });
+  });
+  routes.put('/key', async (c) => {
+    const key = await checkedBody(c, deviceKeySchema);
+    const { deviceId } = personAsking(c);
+    if (!(await isKey(key)))
+      throw new ClientError(422, 'Some fields are not as expected. Nothing was stored.', [
+        { path: 'publicKey', message: 'expected a point of P-256' },
+      ]);
+    const fleet = await fleetId();
+    if (!(await withTransaction(pool, async (db) => keepDeviceKey(db, fleet, deviceId, key))))
+      throw new ClientError(409, 'This key is of another device. Nothing was stored.', [
+        { path: 'publicKey', message: 'expected a key this device made' },
+      ]);
+    return c.json({ key: keyNameOf(key) });
   });
   routes.get('/own', async (c) => {
     const { personId, sessionId } = personAsking(c);

@@ -16,6 +16,8 @@ export interface Placed {
   /** Milliseconds since 1970. */
   readonly ms: number;
   readonly made?: Entry['made'];
+  /** Who made it, and how that is known; null where nothing tells. */
+  readonly stamp?: object | null;
 }
 
 /** Something recorded, with the moment it happened by our clock where the device's was off. */
@@ -104,15 +106,17 @@ export const keepSigned = async (
 
 const asJson = (value: unknown): string => JSON.stringify(value);
 
-/** @param ms when it was opened by our clock, milliseconds since 1970 */
+const stampJson = (stamp: Placed['stamp']): string | null =>
+  stamp === undefined || stamp === null ? null : asJson(stamp);
+
 export const insertVisit = async (
   db: Queryable,
   fleetId: string,
   opening: VisitOpening,
-  ms: number = Date.parse(opening.visit.at),
+  { ms, stamp }: Omit<Placed, 'made'> = { ms: Date.parse(opening.visit.at) },
 ): Promise<void> => {
   await db.query(
-    `INSERT INTO visit (fleet_id, visit_id, unit_id, started_at, head, method, unit) VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+    `INSERT INTO visit (fleet_id, visit_id, unit_id, started_at, head, method, unit, seal) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
     [
       fleetId,
       opening.visit.id,
@@ -121,6 +125,7 @@ export const insertVisit = async (
       asJson(opening.visit),
       asJson(opening.method),
       asJson(opening.unit),
+      stampJson(stamp),
     ],
   );
 };
@@ -131,11 +136,11 @@ export const insertReading = async (
   visitId: string,
   takenBy: string,
   reading: Reading,
-  { ms, made, amends }: Placed & { readonly amends?: string | undefined } = { ms: Date.parse(reading.at) },
+  { ms, made, amends, stamp }: Placed & { readonly amends?: string | undefined } = { ms: Date.parse(reading.at) },
 ): Promise<void> => {
   await db.query(
-    `INSERT INTO reading (fleet_id, reading_id, visit_id, step, point, taken_at, taken_by, body, made_device, made_sequence, amendment_id)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+    `INSERT INTO reading (fleet_id, reading_id, visit_id, step, point, taken_at, taken_by, body, made_device, made_sequence, amendment_id, seal)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
     [
       fleetId,
       reading.id,
@@ -148,6 +153,7 @@ export const insertReading = async (
       made?.device ?? null,
       made?.sequence ?? null,
       amends ?? null,
+      stampJson(stamp),
     ],
   );
 };
@@ -157,12 +163,12 @@ export const insertEvent = async (
   fleetId: string,
   visitId: string,
   event: VisitEvent,
-  { ms, made }: Placed = { ms: Date.parse(event.at) },
+  { ms, made, stamp }: Placed = { ms: Date.parse(event.at) },
 ): Promise<void> => {
   const { apart, body } = partedEvent(event);
   await db.query(
-    `INSERT INTO visit_event (fleet_id, event_id, visit_id, kind, at, body, made_device, made_sequence)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+    `INSERT INTO visit_event (fleet_id, event_id, visit_id, kind, at, body, made_device, made_sequence, seal)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
     [
       fleetId,
       event.eventId,
@@ -172,6 +178,7 @@ export const insertEvent = async (
       asJson(body),
       made?.device ?? null,
       made?.sequence ?? null,
+      stampJson(stamp),
     ],
   );
   if (apart !== null) await keepApart(db, fleetId, visitId, event.eventId, apart);

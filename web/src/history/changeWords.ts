@@ -13,6 +13,7 @@ export const THING_WORDS: Readonly<Record<ChangedThing, string>> = {
   import: 'Taken in',
   device: 'Device',
   key: 'Key of a program',
+  visit: 'Visit',
 };
 
 /** Columns of the database by what they are called here; what is not named here is written as it stands, spaced. */
@@ -42,6 +43,9 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   lowest_c: 'lowest °C',
   set_at: 'chosen',
   kind: 'word',
+  confirmed_by: 'confirmed by',
+  confirmed_at: 'confirmed',
+  key_name: 'signing key',
 };
 /** Ids and what only tells rows apart: nobody looks for them. */
 const UNSAID = new Set([
@@ -54,6 +58,8 @@ const UNSAID = new Set([
   'device_id',
   'key_id',
   'ordinal',
+  'entry_id',
+  'visit_id',
 ]);
 
 const spaced = (key: string): string =>

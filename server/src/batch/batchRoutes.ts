@@ -1,0 +1,44 @@
+import { batchSchema, isAtLeast, NOT_ALLOWED } from '@vaktman/contract';
+import { Hono } from 'hono';
+import { validate as isUuid } from 'uuid';
+import { withTransaction, type Pool } from '../database/pool';
+import { checkedBody } from '../http/body';
+import { ClientError, notFound } from '../http/problem';
+import { personAsking } from '../signIn/requester';
+import { applyBatch } from './applyBatch';
+import { confirmDoubts, doubtsOfVisit, openDoubts } from './doubtStore';
+import { makersOfVisit } from './makerStore';
+
+/** What devices record, who made it, and what of it a lead is to confirm. */
+export const batchRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+  const routes = new Hono();
+  routes.post('/batches', async (c) => {
+    // The clock of a device is told from when its batch came in, not from when it could be stored.
+    const receivedMs = Date.now();
+    const batch = await checkedBody(c, batchSchema);
+    const sender = personAsking(c);
+    // A file names people of other shops; taking one in is a lead's.
+    if (batch.origin === 'file' && !isAtLeast(sender.role, 'lead'))
+      throw new ClientError(403, 'Taking in a file asks for a lead. Nothing was stored.', [], { type: NOT_ALLOWED });
+    // What was signed is the entry as it came.
+    const { entries: sent } = await c.req.json<{ entries: readonly object[] }>();
+    return c.json(await applyBatch(pool, await fleetId(), batch, receivedMs, { sender, sent }));
+  });
+  routes.get('/visits/:visitId/makers', async (c) => {
+    const [fleet, visitId] = [await fleetId(), c.req.param('visitId')];
+    if (!isUuid(visitId)) throw notFound(`Visit ${visitId}`);
+    return c.json({
+      makers: await makersOfVisit(pool, fleet, visitId),
+      doubts: await doubtsOfVisit(pool, fleet, visitId),
+    });
+  });
+  routes.get('/confirmations', async (c) => c.json({ doubts: await openDoubts(pool, await fleetId()) }));
+  routes.put('/confirmations/:visitId', async (c) => {
+    const [fleet, visitId, { name }] = [await fleetId(), c.req.param('visitId'), personAsking(c)];
+    if (!isUuid(visitId)) throw notFound(`Visit ${visitId}`);
+    return c.json({
+      confirmed: await withTransaction(pool, async (db) => confirmDoubts(db, fleet, visitId, name)),
+    });
+  });
+  return routes;
+};
