@@ -2,19 +2,24 @@ import { recordedVisit } from '@vaktman/core';
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
-import { visitIdOf, type Batch, type Entry, type VisitDetail } from '@vaktman/contract';
+import { sealedText, visitIdOf, type Batch, type Entry, type VisitDetail } from '@vaktman/contract';
+import { webcrypto } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { v7 } from 'uuid';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { unit12 } from '../../../core/test/visitFixture';
 import { createStore, type Store } from '../store';
+import { sessionLoaded } from '../session/sessionSlice';
 import { Outbox } from './outbox';
 
 /** A server that answers batches as a test tells it to, over a real socket. */
 class Told {
   readonly #server: Server;
   readonly batches: Batch[] = [];
+  /** Public halves of keys it was told, and how it answers. */
+  readonly keys: string[] = [];
+  keyStatus = 200;
   answer: (batch: Batch, response: ServerResponse) => void = (batch, response) =>
     receipt(response, batch.entries.length);
   constructor() {
@@ -23,6 +28,10 @@ class Told {
   async #take(request: IncomingMessage, response: ServerResponse): Promise<void> {
     let body = '';
     for await (const chunk of request) body += String(chunk);
+    if (request.url === '/api/session/key') {
+      this.keys.push((JSON.parse(body) as { publicKey: string }).publicKey);
+      return json(response, this.keyStatus, {});
+    }
     const batch = JSON.parse(body) as Batch;
     this.batches.push(batch);
     this.answer(batch, response);
@@ -83,6 +92,78 @@ const reading = (visitId: string, volts: number): Extract<Entry, { kind: 'readin
 const waiting = () => store.getState().outbox.waiting;
 const settled = () => expect.poll(waiting, { timeout: 8000 }).toBe(0);
 const visitHere = (visitId: string): VisitDetail => store.getState().outbox.visits[visitId]!;
+
+/** Somebody is signed in at a device the server knows. */
+const signedIn = (personId: string, deviceId = 'd-1'): void =>
+  void store.dispatch(
+    sessionLoaded({
+      person: { personId, name: personId, role: 'technician' },
+      device: { deviceId, name: 'Bay 2 tablet', shared: true },
+      toldMs: Date.now(),
+    }),
+  );
+const isSealed = async (entry: Entry, publicKey: string): Promise<boolean> => {
+  const { seal, ...bare } = entry;
+  if (seal === undefined) return false;
+  const key = await webcrypto.subtle.importKey(
+    'raw',
+    Buffer.from(publicKey, 'base64url'),
+    { name: 'ECDSA', namedCurve: 'P-256' },
+    false,
+    ['verify'],
+  );
+  return webcrypto.subtle.verify(
+    { name: 'ECDSA', hash: 'SHA-256' },
+    key,
+    Buffer.from(seal.signature, 'base64url'),
+    Buffer.from(sealedText(bare, seal)),
+  );
+};
+
+describe('what is recorded is signed', () => {
+  it('by the key of this device, with who is working then, and the server is told the key first', async () => {
+    const id = v7();
+    signedIn('i-dahl');
+    await outbox.record(opening(id));
+    signedIn('r-hask');
+    await outbox.record(reading(id, 12.7));
+    await settled();
+    const [publicKey = ''] = server.keys;
+    expect(new Set(server.keys).size).toBe(1);
+    expect(server.entries.map(({ seal }) => seal?.personId)).toEqual(['i-dahl', 'r-hask']);
+    for (const entry of server.entries) expect(await isSealed(entry, publicKey)).toBe(true);
+    const [first] = server.entries;
+    expect(await isSealed({ ...first!, made: { device: v7(), sequence: 1 } }, publicKey)).toBe(false);
+  });
+  it('by the same key on the next page, and by another once this is another device', async () => {
+    signedIn('i-dahl');
+    await outbox.record(opening(v7()));
+    await settled();
+    const nextPage = new Outbox(store);
+    await nextPage.record(opening(v7()));
+    await settled();
+    expect(new Set(server.keys).size).toBe(1);
+    signedIn('i-dahl', 'd-2');
+    await nextPage.record(opening(v7()));
+    await settled();
+    expect(new Set(server.keys).size).toBe(2);
+  });
+  it('and waits while the server cannot be told, and goes on with a new key when it will not have this one', async () => {
+    signedIn('i-dahl');
+    server.keyStatus = 503;
+    await outbox.record(opening(v7()));
+    await expect.poll(() => server.keys.length, { timeout: 8000 }).toBeGreaterThan(1);
+    expect(server.batches).toEqual([]);
+    server.keyStatus = 409;
+    await settled();
+    expect(server.entries).toHaveLength(1);
+    server.keyStatus = 200;
+    const nextPage = new Outbox(store);
+    await nextPage.record(opening(v7()));
+    await settled();
+    expect(new Set(server.keys).size).toBe(2);
+  });
+});
 
 describe('the outbox', () => {
   it('keeps first, sends in order, and says when a device made what', async () => {
@@ -182,7 +263,7 @@ describe('the outbox', () => {
     await outbox.record(opening(large));
     for (let volts = 12; volts < 12.5; volts += 0.1) await outbox.record(reading(large, volts));
     await expect.poll(waiting, { timeout: 8000 }).toBe(1);
-    expect(store.getState().outbox.turnedAway).toContain('tried again');
+    await expect.poll(() => store.getState().outbox.turnedAway ?? '').toContain('tried again');
   });
   it('tells how far the clock of the device is off', async () => {
     server.answer = (batch, response) => receipt(response, batch.entries.length, { clockAheadMs: 2 * 86_400_000 });

@@ -15,6 +15,7 @@ import {
   visitKept,
   waitingCounted,
 } from './outboxSlice';
+import { sealed, signingKey, tellKey, type Maker } from './signing';
 import { OutboxStore, type Aside, type Waiting } from './outboxStore';
 import { inTurn } from './sendTurn';
 
@@ -34,8 +35,10 @@ export class Outbox {
   readonly #store: Store;
   readonly #tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL);
   #retryMs = FIRST_RETRY_MS;
-  #timer: ReturnType<typeof setTimeout> | null = null;
+  #timer: { readonly id: ReturnType<typeof setTimeout>; readonly dueMs: number } | null = null;
   #order: Promise<unknown> = Promise.resolve();
+  /** The device whose key the server was told since this page began. */
+  #keyToldOf: string | null = null;
 
   constructor(store: Store) {
     this.#store = store;
@@ -86,7 +89,8 @@ export class Outbox {
   record(entry: Entry): Promise<void> {
     return this.#inOrder(async () => {
       const visitId = visitIdOf(entry);
-      const aheadMs = this.#isPractice(visitId) ? null : await this.#clockAheadMs();
+      const isPractice = this.#isPractice(visitId);
+      const aheadMs = isPractice ? null : await this.#clockAheadMs();
       const apply = (before: VisitDetail | null, ownIds: readonly string[] = []): VisitDetail => {
         const known = before ?? this.#store.getState().outbox.visits[visitId] ?? null;
         const visit = applyEntry(known, asDatedByServer(entry, aheadMs, lastOf(known, ownIds)));
@@ -94,9 +98,9 @@ export class Outbox {
         return visit;
       };
       try {
-        const visit = this.#isPractice(visitId)
+        const visit = isPractice
           ? await this.#practice.changeVisit(visitId, apply)
-          : await this.#kept.add(entry, apply);
+          : await this.#kept.add(await this.#sealed(entry), apply);
         if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
       } catch (error) {
         this.#store.dispatch(
@@ -104,11 +108,43 @@ export class Outbox {
         );
         throw error;
       }
-      if (this.#isPractice(visitId)) return;
+      if (isPractice) return;
       this.#tabs?.postMessage({ visitId });
       this.#store.dispatch(waitingCounted(await this.#kept.count()));
       this.sendSoon(0);
     });
+  }
+
+  /** Who is working at this device as the server knows it; null where nobody is, or it does not. */
+  #maker(): Maker | null {
+    const { person, device, way } = this.#store.getState().session;
+    if (person === null || device?.deviceId === undefined) return null;
+    return { personId: person.personId, deviceId: device.deviceId, way: way ?? 'session' };
+  }
+
+  /** The entry with its place in the order of this device, and signed by its key where the browser has one. */
+  async #sealed({ made: _made, seal: _seal, ...bare }: Entry): Promise<Entry> {
+    const entry = { ...bare, made: await this.#kept.nextMade() };
+    const maker = this.#maker();
+    // A browser that cannot sign still keeps what was read; a lead confirms what another one sends of it.
+    return (maker === null ? null : await sealed(this.#kept, entry, maker).catch(() => null)) ?? entry;
+  }
+
+  /** Tells the server this device's key before what it signed is sent. */
+  async #keyTold(): Promise<'told' | 'lost' | 'signed-out'> {
+    const deviceId = this.#store.getState().session.device?.deviceId;
+    if (deviceId === undefined || deviceId === this.#keyToldOf) return 'told';
+    try {
+      const key = await signingKey(this.#kept, deviceId);
+      const answer = key === null ? 'told' : await tellKey(key);
+      if (answer === 'signed-out') return 'signed-out';
+      // What it signed goes as unsigned, and a lead confirms what is in another's name.
+      if (answer === 'refused') await this.#kept.dropSigningKey(deviceId);
+      this.#keyToldOf = deviceId;
+      return 'told';
+    } catch {
+      return 'lost';
+    }
   }
 
   /** A practice visit is kept on this device, apart from the real ones, and never sent. */
@@ -167,12 +203,16 @@ export class Outbox {
   }
 
   sendSoon(delayMs: number): void {
-    if (this.#timer !== null) clearTimeout(this.#timer);
-    this.#timer = setTimeout(() => {
+    const dueMs = performance.now() + delayMs;
+    // What was recorded a moment ago never waits for the next try of what fails.
+    if (this.#timer !== null && this.#timer.dueMs <= dueMs) return;
+    if (this.#timer !== null) clearTimeout(this.#timer.id);
+    const id = setTimeout(() => {
       this.#timer = null;
       // Whatever goes wrong, it is tried again: nothing may wait here for ever.
       inTurn(() => this.#send()).catch(() => this.#later());
     }, delayMs);
+    this.#timer = { id, dueMs };
   }
 
   #later(): void {
@@ -185,6 +225,13 @@ export class Outbox {
     const waiting = await this.#kept.waiting();
     this.#store.dispatch(waitingCounted(waiting.length));
     if (waiting.length === 0) return;
+    const key = await this.#keyTold();
+    if (key === 'signed-out') this.#store.dispatch(signedOut());
+    if (key !== 'told') {
+      this.#store.dispatch(serverLost());
+      this.#later();
+      return;
+    }
     const visits = new Map<string, Waiting[]>();
     for (const own of waiting) {
       const visitId = visitIdOf(own.entry);

@@ -2,6 +2,7 @@ import { present } from '@vaktman/core';
 import { entrySchema, entryIdOf, visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { v7 } from 'uuid';
+import type { SigningKey } from './signing';
 
 /** An entry on its way to the server, in the order it was made. */
 export interface Waiting {
@@ -24,6 +25,8 @@ interface OutboxSchema extends DBSchema {
   device: { key: string; value: string | number };
   /** Ids of the entries this device made, by visit, in order. */
   own: { key: string; value: string[] };
+  /** Keys this browser signs with, by the device the server knows it as. */
+  keys: { key: string; value: SigningKey };
 }
 
 type Apply = (before: VisitDetail | null, ownIds: readonly string[]) => VisitDetail;
@@ -34,7 +37,7 @@ export class OutboxStore {
 
   /** @param name of the database: real visits and practice visits never share one */
   constructor(name: 'vaktman' | 'vaktman-practice') {
-    this.#database = openDB<OutboxSchema>(name, 3, {
+    this.#database = openDB<OutboxSchema>(name, 4, {
       upgrade: (database, from) => {
         if (from < 1) {
           database.createObjectStore('waiting', { autoIncrement: true });
@@ -45,6 +48,7 @@ export class OutboxStore {
           database.createObjectStore('device');
         }
         if (from < 3) database.createObjectStore('own');
+        if (from < 4) database.createObjectStore('keys');
       },
       // Another tab of an older page keeps the old form open: it is told to let go.
       blocking: (_from, _to, event) => (event.target as IDBDatabase).close(),
@@ -61,10 +65,9 @@ export class OutboxStore {
    */
   async add(entry: Entry, apply: Apply): Promise<VisitDetail> {
     const visitId = visitIdOf(entry);
-    const transaction = (await this.#database).transaction(['waiting', 'visits', 'device', 'own'], 'readwrite');
+    const transaction = (await this.#database).transaction(['waiting', 'visits', 'own'], 'readwrite');
     try {
       const visits = transaction.objectStore('visits');
-      const device = transaction.objectStore('device');
       const before = (await visits.get(visitId)) ?? null;
       const ownIds = (await transaction.objectStore('own').get(visitId)) ?? [];
       const visit = apply(before, ownIds);
@@ -72,13 +75,8 @@ export class OutboxStore {
         await transaction.done;
         return before;
       }
-      const id = (await device.get('id')) ?? v7();
-      const sequence = Number((await device.get('sequence')) ?? 0) + 1;
-      const made = entrySchema.parse({ ...entry, made: { device: id, sequence } });
       await Promise.all([
-        device.put(id, 'id'),
-        device.put(sequence, 'sequence'),
-        transaction.objectStore('waiting').add(made),
+        transaction.objectStore('waiting').add(entrySchema.parse(entry)),
         transaction.objectStore('own').put([...ownIds, entryIdOf(entry)], visitId),
         visits.put(visit, visitId),
       ]);
@@ -88,6 +86,34 @@ export class OutboxStore {
       transaction.done.catch(() => undefined);
       throw error;
     }
+  }
+
+  /** The next number in the order of what this device makes: no two tabs get the same, and one that is not used is no harm. */
+  async nextMade(): Promise<NonNullable<Entry['made']>> {
+    const transaction = (await this.#database).transaction('device', 'readwrite');
+    const id = String((await transaction.store.get('id')) ?? v7());
+    const sequence = Number((await transaction.store.get('sequence')) ?? 0) + 1;
+    await Promise.all([transaction.store.put(id, 'id'), transaction.store.put(sequence, 'sequence'), transaction.done]);
+    return { device: id, sequence };
+  }
+
+  /** The key this browser signs with as a device; null before one was made. */
+  async signingKey(deviceId: string): Promise<SigningKey | null> {
+    return (await (await this.#database).get('keys', deviceId)) ?? null;
+  }
+
+  /** Keeps a key, unless another tab was first. @returns the one that is kept */
+  async keepSigningKey(deviceId: string, made: SigningKey): Promise<SigningKey> {
+    const transaction = (await this.#database).transaction('keys', 'readwrite');
+    const key = (await transaction.store.get(deviceId)) ?? made;
+    await transaction.store.put(key, deviceId);
+    await transaction.done;
+    return key;
+  }
+
+  /** Lets go of a key the server will not have: another one is made when it is needed. */
+  async dropSigningKey(deviceId: string): Promise<void> {
+    await (await this.#database).delete('keys', deviceId);
   }
 
   /** Ids of what this device made in a visit, in order. */

@@ -10,7 +10,9 @@ const keptSchema = z.object({
   person: z.nullable(
     z.object({ personId: z.string(), name: z.string(), role: z.enum(['viewer', 'trainee', 'technician', 'lead']) }),
   ),
-  device: z.nullable(z.object({ name: z.string(), shared: z.boolean() })),
+  device: z.nullable(z.object({ deviceId: z.optional(z.string()), name: z.string(), shared: z.boolean() })),
+  /** How they came in: the server let them, or this device alone by PIN. */
+  way: z.optional(z.enum(['session', 'pin-offline'])),
   /** When the server told it last, milliseconds since 1970. */
   toldMs: z.number(),
 });
@@ -35,7 +37,12 @@ export const loadSession = (storage: Kept, nowMs: number): KeptSession => {
 };
 
 /** What is kept on the device of who is signed in. */
-export const sessionToKeep = ({ person, device, toldMs }: SessionState): KeptSession => ({ person, device, toldMs });
+export const sessionToKeep = ({ person, device, way, toldMs }: SessionState): KeptSession => ({
+  person,
+  device,
+  way,
+  toldMs,
+});
 
 const initialState: SessionState = { ...NOBODY, hasFleet: null, isSwitching: false, asksPassphrase: false };
 
@@ -50,7 +57,7 @@ export const sessionSlice = createSlice({
       reducer: (state, { payload: { session, nowMs } }: PayloadAction<{ session: Session; nowMs: number }>) => ({
         ...state,
         person: session.person,
-        device: session.device === null ? null : { name: session.device.name, shared: session.device.shared },
+        device: session.device,
         hasFleet: session.hasFleet,
         toldMs: nowMs,
       }),
