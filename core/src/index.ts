@@ -153,6 +153,7 @@ export * from './visit/words';
 export { VERDICTS, type Outcome, type Verdict, type VerdictLimit } from './judging/verdict';
 export * from './judging/cautions';
 export * from './record/visitRecord';
+export * from './record/makerLines';
 export * from './visit/recordedVisit';
 export * from './visit/handsNeeded';
 export * from './visit/intakeOrder';

@@ -29,7 +29,7 @@ import {
 } from '../visit/visitStore';
 import { partedEvent } from '../visit/keptApart';
 import { entryTime, type DeviceClock } from './entryTime';
-import { keepDoubt } from './doubtStore';
+import { keepDoubt } from '../visit/doubtStore';
 import { fitBatteries } from './fitBatteries';
 import { proofOf, type Makers } from './proof';
 

@@ -5,11 +5,10 @@ import { withTransaction, type Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
 import { ClientError, notFound } from '../http/problem';
 import { personAsking } from '../signIn/requester';
+import { confirmDoubts, openDoubts } from '../visit/doubtStore';
 import { applyBatch } from './applyBatch';
-import { confirmDoubts, doubtsOfVisit, openDoubts } from './doubtStore';
-import { makersOfVisit } from './makerStore';
 
-/** What devices record, who made it, and what of it a lead is to confirm. */
+/** What devices record, and what of it a lead is to confirm. */
 export const batchRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
   const routes = new Hono();
   routes.post('/batches', async (c) => {
@@ -23,14 +22,6 @@ export const batchRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono =>
     // What was signed is the entry as it came.
     const { entries: sent } = await c.req.json<{ entries: readonly object[] }>();
     return c.json(await applyBatch(pool, await fleetId(), batch, receivedMs, { sender, sent }));
-  });
-  routes.get('/visits/:visitId/makers', async (c) => {
-    const [fleet, visitId] = [await fleetId(), c.req.param('visitId')];
-    if (!isUuid(visitId)) throw notFound(`Visit ${visitId}`);
-    return c.json({
-      makers: await makersOfVisit(pool, fleet, visitId),
-      doubts: await doubtsOfVisit(pool, fleet, visitId),
-    });
   });
   routes.get('/confirmations', async (c) => c.json({ doubts: await openDoubts(pool, await fleetId()) }));
   routes.put('/confirmations/:visitId', async (c) => {

@@ -1,6 +1,7 @@
 import { isAtLeast, sealedText, type Entry, type Role, type Seal } from '@vaktman/contract';
 import type { Problem } from '@vaktman/core';
 import { roleAt, type KnownPerson } from '../people/peopleStore';
+import type { Stamp } from '../visit/makerStore';
 import { isSignedBy, type KnownKey } from '../signIn/deviceKeyStore';
 
 /** Who sends a batch, as they are signed in. */
@@ -17,15 +18,6 @@ export interface Makers {
   readonly keys: ReadonlyMap<string, KnownKey>;
   /** Null where the server stores something by itself. */
   readonly sender: Sender | null;
-}
-
-/** What is stored of who made an entry, and how that is known. */
-export interface Stamp {
-  readonly person: string;
-  readonly device: string;
-  readonly way: Seal['way'];
-  readonly key?: string;
-  readonly signature?: string;
 }
 
 /** Who made an entry, and what a lead is to confirm of it; or why it cannot be taken. */

@@ -5,7 +5,12 @@ import type { Paper } from './paper';
 
 /** A document to make. */
 export type PdfJob =
-  | { readonly kind: 'record'; readonly record: VisitRecord; readonly paper: Paper }
+  | {
+      readonly kind: 'record';
+      readonly record: VisitRecord;
+      readonly recordedBy: readonly string[];
+      readonly paper: Paper;
+    }
   | {
       readonly kind: 'labels';
       readonly unit: Unit;

@@ -179,8 +179,13 @@ const signatures = (): Content => ({
 /**
  * The record of a visit as a PDF: conditions, every reading with limit, margin and verdict, findings with evidence,
  * before and after, cautions, and room for signatures. Ink on white.
+ * @param recordedBy who recorded it on which device, as lines
  */
-export const recordPdf = async (record: VisitRecord, paper: Paper): Promise<Uint8Array> => {
+export const recordPdf = async (
+  record: VisitRecord,
+  recordedBy: readonly string[],
+  paper: Paper,
+): Promise<Uint8Array> => {
   return madePdf(
     paper,
     `${record.unitId}: battery, starting and charging record`,
@@ -217,6 +222,7 @@ export const recordPdf = async (record: VisitRecord, paper: Paper): Promise<Uint
       ...bullets('In the course of the visit', record.events),
       heading('Closing'),
       pairs(record.closing),
+      ...bullets('Recorded by', recordedBy),
       { text: record.deferWords, color: SECOND, margin: [0, 10, 0, 0] },
       signatures(),
     ],

@@ -15,6 +15,7 @@ const fileName = ({ file }: VisitDetail, ending: string): string =>
 export const recordAnswer = async (
   pdfs: PdfThread,
   detail: VisitDetail,
+  recordedBy: readonly string[],
   timeZone: string,
   paper: string | undefined,
 ): Promise<Response> => {
@@ -22,6 +23,7 @@ export const recordAnswer = async (
   const pdf = await pdfs.make({
     kind: 'record',
     record: visitRecord(detail, words.dayTime, undefined, words.zone),
+    recordedBy,
     paper: paperOf(paper),
   });
   return new Response(Buffer.from(pdf), {

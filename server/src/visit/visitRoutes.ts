@@ -1,4 +1,5 @@
-import { visitQuerySchema, type VisitDetail } from '@vaktman/contract';
+import { visitQuerySchema, type VisitDetail, type VisitMakers } from '@vaktman/contract';
+import { makerLines } from '@vaktman/core';
 import { Hono } from 'hono';
 import { validate as isUuid } from 'uuid';
 import type { Pool } from '../database/pool';
@@ -9,7 +10,9 @@ import { checkedQuery } from '../http/query';
 import type { StreamCount } from '../http/streamCount';
 import type { PdfThread } from '../record/pdfThread';
 import { attachment, fileAnswer, recordAnswer } from '../record/recordRoute';
+import { doubtsOfVisit } from './doubtStore';
 import { loadApart } from './keptApart';
+import { makersOfVisit } from './makerStore';
 import { listVisits, loadVisit } from './visitStore';
 
 /**
@@ -29,6 +32,10 @@ export const visitRoutes = (
     if (visit === null) throw notFound(`Visit ${visitId}`);
     return visit;
   };
+  const makersOf = async (visitId: string): Promise<VisitMakers> => {
+    const id = await fleetId();
+    return { makers: await makersOfVisit(pool, id, visitId), doubts: await doubtsOfVisit(pool, id, visitId) };
+  };
   routes.get('/', async (c) => {
     const list = await listVisits(pool, await fleetId(), checkedQuery(c, visitQuerySchema));
     if (list === null)
@@ -38,13 +45,21 @@ export const visitRoutes = (
     return c.json(list);
   });
   routes.get('/:visitId', async (c) => c.json(await stored(c.req.param('visitId'))));
+  routes.get('/:visitId/makers', async (c) => {
+    const visitId = c.req.param('visitId');
+    if (!isUuid(visitId)) throw notFound(`Visit ${visitId}`);
+    return c.json(await makersOf(visitId));
+  });
   routes.get('/:visitId/feed', async (c) => feedAnswer(c, await stored(c.req.param('visitId')), feedPort, streams));
   routes.get('/:visitId/file', async (c) => fileAnswer(await stored(c.req.param('visitId'))));
   routes.get('/:visitId/record.pdf', async (c) => {
     // One after the other: what fails while nobody waits for it yet would end the server.
     const visit = await stored(c.req.param('visitId'));
-    const fleet = await loadFleet(pool, await fleetId());
-    return recordAnswer(pdfs, visit, fleet?.timeZone ?? 'UTC', c.req.query('paper'));
+    const id = await fleetId();
+    const fleet = await loadFleet(pool, id);
+    const { makers, doubts } = await makersOf(visit.file.visit.id);
+    const lines = makerLines(makers, doubts);
+    return recordAnswer(pdfs, visit, lines, fleet?.timeZone ?? 'UTC', c.req.query('paper'));
   });
   routes.get('/:visitId/pictures/:eventId', async (c) => {
     const { visitId, eventId } = c.req.param();

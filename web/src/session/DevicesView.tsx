@@ -11,6 +11,7 @@ import { useOnce } from '../control/useOnce';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { PHONE } from '../theme/screen';
+import { Confirmations } from './Confirmations';
 import { ProgramKeys } from './ProgramKeys';
 import { useChangeDeviceMutation, useDevicesQuery, useEndDeviceMutation } from './signInApi';
 
@@ -119,6 +120,7 @@ export const DevicesView = () => {
   ];
   return (
     <Sheet>
+      <Confirmations />
       <section aria-labelledby="devices">
         <h2 id="devices">Devices</h2>
         <p>

@@ -15,6 +15,7 @@ import { Pictures } from '../picture/Pictures';
 import { Amend } from './Amend';
 import type { StepProps } from './stepProps';
 import { Keys, Side, VisitSheet } from './VisitSheet';
+import { RecordMakers } from './RecordMakers';
 import { RecordLines, RecordRows } from './RecordRows';
 import { Facts, Paper, Signatures, Table } from './recordStyle';
 
@@ -150,6 +151,7 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             ))}
           </Facts>
         </section>
+        {practice ? null : <RecordMakers visitId={visitId} />}
         <p>{record.deferWords}</p>
         <Signatures>
           <span>Technician, date</span>

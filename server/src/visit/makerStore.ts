@@ -1,6 +1,14 @@
-import type { EntryMaker } from '@vaktman/contract';
+import type { EntryMaker, Seal } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
-import type { Stamp } from './proof';
+
+/** What is stored of who made an entry, and how that is known. */
+export interface Stamp {
+  readonly person: string;
+  readonly device: string;
+  readonly way: Seal['way'];
+  readonly key?: string;
+  readonly signature?: string;
+}
 
 /** Who made what is in a visit, on which device, and how that is known; in the order it happened. */
 export const makersOfVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<EntryMaker[]> => {
