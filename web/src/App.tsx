@@ -15,6 +15,9 @@ import { WatchView } from './watch/WatchView';
 /** It looks for a newer version once the first view stands. */
 const UpdateNotice = lazy(async () => ({ default: (await import('./update/UpdateNotice')).UpdateNotice }));
 
+/** What this device keeps for a shift without network; draws nothing. */
+const DeviceKeeper = lazy(async () => ({ default: (await import('./shift/DeviceKeeper')).DeviceKeeper }));
+
 /** Draws nothing while no load is held, and is there a moment later than the first view. */
 const HoldNotices = lazy(async () => ({ default: (await import('./hold/HoldNotices')).HoldNotices }));
 const ClockNotices = lazy(async () => ({ default: (await import('./clock/ClockNotices')).ClockNotices }));
@@ -53,8 +56,8 @@ const Desk = () => (
 );
 
 /** What lies over the views while nobody is signed in, or somebody else is about to go on; null where nothing does. */
-const useSheetOver = (): 'begin' | 'join' | 'sign-in' | 'loading' | null => {
-  const { isLoading } = useSessionQuery();
+const useSheetOver = (): 'begin' | 'join' | 'sign-in' | null => {
+  useSessionQuery();
   const { pathname } = useLocation();
   const { person, hasFleet, isSwitching } = useAppSelector(({ session }) => session);
   // A load or a crank that is on is never covered: whoever holds it sees it to its end.
@@ -65,8 +68,7 @@ const useSheetOver = (): 'begin' | 'join' | 'sign-in' | 'loading' | null => {
   if (pathname === '/join') return 'join';
   if (isHolding) return null;
   if (isSwitching) return 'sign-in';
-  if (person !== null) return null;
-  return isLoading ? 'loading' : 'sign-in';
+  return person === null ? 'sign-in' : null;
 };
 
 const SheetOver = ({ over }: { over: NonNullable<ReturnType<typeof useSheetOver>> }) => {
@@ -78,8 +80,6 @@ const SheetOver = ({ over }: { over: NonNullable<ReturnType<typeof useSheetOver>
       return <JoinView link={hash.slice(1)} />;
     case 'sign-in':
       return <SignInView />;
-    case 'loading':
-      return <Loading />;
   }
 };
 
@@ -129,6 +129,9 @@ const Frame = () => {
           <Views isCovered={over !== null} />
         </Activity>
       )}
+      <Suspense fallback={null}>
+        <DeviceKeeper />
+      </Suspense>
       {asks ? (
         <Suspense fallback={null}>
           <ConfirmSheet />
@@ -179,6 +182,10 @@ const router = createBrowserRouter([
                   {
                     path: '/devices',
                     lazy: async () => ({ Component: (await import('./session/DevicesView')).DevicesView }),
+                  },
+                  {
+                    path: '/here',
+                    lazy: async () => ({ Component: (await import('./shift/HereView')).HereView }),
                   },
                   {
                     path: '/changes',

@@ -39,6 +39,7 @@ const signedIn = (name: string, nowMs?: number) =>
       colleagues: [],
       demo: [],
     },
+    true,
     nowMs,
   );
 const clock = { id: 'rest:A', name: 'P-07: battery A rests', path: '/visits/1', startedMs: Date.now(), seconds: 600 };

@@ -15,6 +15,7 @@ import {
   conditionsToKeep,
   loadConditions,
 } from './visit/conditionsSlice';
+import { shiftSlice } from './shift/shiftSlice';
 import { loadSession, SESSION_KEY, sessionLoaded, sessionSlice, sessionToKeep } from './session/sessionSlice';
 import { loadTraceColumns, TRACE_COLUMNS_KEY, traceColumnsLoaded, traceColumnsSlice } from './trace/traceColumnsSlice';
 import { loadSettings, SETTINGS_KEY, settingsLoaded, settingsSlice } from './settings/settingsSlice';
@@ -33,6 +34,7 @@ export const createStore = () =>
       failure: failureSlice.reducer,
       title: titleSlice.reducer,
       place: placeSlice.reducer,
+      shift: shiftSlice.reducer,
     },
     middleware: (defaults) => defaults().prepend(createListenerMiddleware().middleware).concat(api.middleware),
   });

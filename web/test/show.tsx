@@ -33,7 +33,7 @@ export const show = (
   part: ReactNode,
   { store = createStore(), at = '/', as = 'lead' }: { store?: Store; at?: string; as?: Role | null } = {},
 ) => {
-  store.dispatch(sessionTold(sessionOf(as)));
+  store.dispatch(sessionTold(sessionOf(as), true));
   const router = createMemoryRouter([{ path: '*', element: part }], { initialEntries: [at] });
   const shown = render(
     <Provider store={store}>

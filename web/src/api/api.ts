@@ -49,7 +49,7 @@ export const api = createApi({
       providesTags: ['Session'],
       onQueryStarted: async (_nothing, { dispatch, queryFulfilled }) => {
         await queryFulfilled.then(
-          ({ data }) => dispatch(sessionTold(data)),
+          ({ data }) => dispatch(sessionTold(data, false)),
           () => undefined,
         );
       },

@@ -44,3 +44,6 @@ export const todayText = (now: Date = new Date()): string => yard.date(now.getTi
 export const dateOf = (iso: string | number): string => yard.date(iso);
 /** A month of a year, for dates that are forecasts: a day would say more than is known. */
 export const monthText = (iso: string): string => dayText(iso).split(' ').slice(1).join(' ');
+
+/** A moment as one says it: its time today, with its day when it is another. */
+export const momentText = (ms: number): string => (dateOf(ms) === todayText() ? clockTimeText(ms) : dayTimeText(ms));

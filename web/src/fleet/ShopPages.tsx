@@ -39,6 +39,7 @@ export const ShopPages = () => {
         {isLead ? <NavLink to="/devices">Devices and programs</NavLink> : null}
         <NavLink to="/instruments">Instruments</NavLink>
         <NavLink to="/method">Method</NavLink>
+        <NavLink to="/here">This device</NavLink>
         <NavLink to="/changes">Changes</NavLink>
       </Bar>
       <Outlet />

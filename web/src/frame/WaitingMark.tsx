@@ -3,6 +3,7 @@ import { CLOCK_TOLERANCE_MS } from '@vaktman/contract';
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { momentText } from '../control/dates';
 import { QuietKey } from '../control/Key';
 import { useFoot } from '../control/useFoot';
 import { useAppDispatch, useAppSelector } from '../store';
@@ -65,6 +66,7 @@ export const WaitingMark = () => {
   const dispatch = useAppDispatch();
   const { waiting, aside, reach, turnedAway, clockAheadMs } = useAppSelector((state) => state.outbox);
   const failure = useAppSelector((state) => state.failure);
+  const { asOfMs } = useAppSelector((state) => state.shift);
   const stack = useRef<HTMLDivElement>(null);
   useFoot(stack, '--foot-mark');
   const clockOff = clockAheadMs !== null && Math.abs(clockAheadMs) > CLOCK_TOLERANCE_MS ? clockAheadMs : null;
@@ -87,6 +89,12 @@ export const WaitingMark = () => {
         <Strip $grave role="status" data-clock="off">
           <TriangleAlert size={18} aria-hidden="true" />
           The clock of this device is {offWords(clockOff)}. Set it right; until then the server puts readings in order.
+        </Strip>
+      )}
+      {asOfMs === null ? null : (
+        <Strip $grave={false} role="status">
+          <CloudOff size={18} aria-hidden="true" />
+          No server in reach. Shown as of {momentText(asOfMs)}.
         </Strip>
       )}
       {waiting === 0 ? null : (

@@ -6,7 +6,10 @@ import type { Outbox } from './outbox';
 const AGAIN_MS = 3000;
 
 /** What views ask of the outbox. */
-export type OutboxDoor = Pick<Outbox, 'record' | 'open' | 'aside' | 'tryAgain' | 'drop' | 'deviceId' | 'sendSoon'>;
+export type OutboxDoor = Pick<
+  Outbox,
+  'record' | 'open' | 'aside' | 'tryAgain' | 'drop' | 'deviceId' | 'sendSoon' | 'forgetVisits'
+>;
 
 /** The outbox behind the first view: fetched right after it stands, or sooner when asked, and again until it came. */
 export class LaterOutbox implements OutboxDoor {
@@ -62,6 +65,10 @@ export class LaterOutbox implements OutboxDoor {
 
   async drop(sequence: number): Promise<void> {
     return (await this.#fetched()).drop(sequence);
+  }
+
+  async forgetVisits(sinceMs: number): Promise<void> {
+    return (await this.#fetched()).forgetVisits(sinceMs);
   }
 
   async deviceId(): Promise<string | null> {

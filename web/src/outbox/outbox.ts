@@ -119,7 +119,11 @@ export class Outbox {
   #maker(): Maker | null {
     const { person, device, way } = this.#store.getState().session;
     if (person === null || device?.deviceId === undefined) return null;
-    return { personId: person.personId, deviceId: device.deviceId, way: way ?? 'session' };
+    return {
+      personId: person.personId,
+      deviceId: device.deviceId,
+      way: way === 'pin-offline' ? 'pin-offline' : 'session',
+    };
   }
 
   /** The entry with its place in the order of this device, and signed by its key where the browser has one. */
@@ -191,6 +195,11 @@ export class Outbox {
   async drop(sequence: number): Promise<void> {
     await this.#kept.drop(sequence);
     await this.#countAside();
+  }
+
+  /** Lets go of visits the server has and in which nothing happened since a moment, milliseconds since 1970; of all for 0. */
+  forgetVisits(sinceMs: number): Promise<void> {
+    return this.#inOrder(() => this.#kept.forgetVisits(sinceMs));
   }
 
   deviceId(): Promise<string | null> {

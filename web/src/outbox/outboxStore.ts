@@ -191,6 +191,25 @@ export class OutboxStore {
     return (await (await this.#database).get('visits', visitId)) ?? null;
   }
 
+  /**
+   * Lets go of visits in which nothing happened since a moment, milliseconds since 1970, or of all where that is 0; never of one
+   * with something that waits or was set aside.
+   */
+  async forgetVisits(sinceMs: number): Promise<void> {
+    const transaction = (await this.#database).transaction(['visits', 'own', 'waiting', 'aside'], 'readwrite');
+    const visits = transaction.objectStore('visits');
+    const unsettled = new Set([
+      ...(await transaction.objectStore('waiting').getAll()).map(visitIdOf),
+      ...(await transaction.objectStore('aside').getAll()).map(({ entry }) => visitIdOf(entry)),
+    ]);
+    for (const visitId of await visits.getAllKeys()) {
+      const visit = await visits.get(visitId);
+      if (unsettled.has(visitId) || visit === undefined || (sinceMs > 0 && lastAtMs(visit) >= sinceMs)) continue;
+      await Promise.all([visits.delete(visitId), transaction.objectStore('own').delete(visitId)]);
+    }
+    await transaction.done;
+  }
+
   /** Changes what this device has of a visit, in one transaction with the look at it. */
   async changeVisit(
     visitId: string,
@@ -203,6 +222,10 @@ export class OutboxStore {
     return visit;
   }
 }
+
+/** When something last happened in a visit, milliseconds since 1970. */
+const lastAtMs = ({ file, events }: VisitDetail): number =>
+  Math.max(...[file.visit, ...file.readings, ...events].map(({ at }) => Date.parse(at)));
 
 const holds = (visit: VisitDetail, entry: Entry): boolean => {
   const id = entryIdOf(entry);

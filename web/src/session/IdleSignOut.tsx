@@ -2,7 +2,7 @@ import { useEffect, useEffectEvent } from 'react';
 import { secondsLeft } from '../clock/clockSlice';
 import { useRunningHolds } from '../hold/holds';
 import { useAppSelector } from '../store';
-import { useSignOutMutation } from './signInApi';
+import { useLeave } from './useLeave';
 
 /** A shared device that nobody touches for so long is somebody else's next. */
 const IDLE_MS = 10 * 60_000;
@@ -14,7 +14,7 @@ export const IdleSignOut = () => {
   const isShared = useAppSelector(({ session }) => session.device?.shared === true && session.person !== null);
   const clocks = useAppSelector((state) => state.clocks);
   const holds = useRunningHolds();
-  const [signOut] = useSignOutMutation();
+  const signOut = useLeave();
   const isBusy = useEffectEvent(
     (nowMs: number): boolean => holds.length > 0 || clocks.some((clock) => secondsLeft(clock, nowMs) > 0),
   );

@@ -5,8 +5,9 @@ import { QuietKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
 import { NameList } from './NameList';
 import { PassphraseForm } from './PassphraseForm';
+import { LET_IN_DAYS } from './peopleHere';
 import { PinPad } from './PinPad';
-import { useSwitchPersonMutation } from './signInApi';
+import { useSwitch } from './useSwitch';
 import { useWaitSeconds } from './useWaitSeconds';
 
 const Wrong = styled.p`
@@ -17,28 +18,30 @@ const Wrong = styled.p`
 
 /** On a device people share: the names on the left, the PIN of the chosen one on the right. */
 export const SharedSignIn = ({
-  session,
+  colleagues,
+  demo,
   working,
+  expected = null,
+  isAlone = false,
   entered,
 }: {
-  readonly session: Session;
+  readonly colleagues: Session['colleagues'];
+  readonly demo: Session['demo'];
   /** Who is signed in now; somebody else is the likelier next. */
   readonly working: string | null;
+  /** Who is to give the PIN, where that is known. */
+  readonly expected?: string | null;
+  /** The server is out of reach: this device checks the PIN. */
+  readonly isAlone?: boolean;
   readonly entered: () => void;
 }) => {
-  const { colleagues, demo } = session;
-  const [switchPerson] = useSwitchPersonMutation();
   const [picked, setPicked] = useState<string | null>(
-    () => (colleagues.find(({ personId }) => personId !== working) ?? colleagues[0])?.personId ?? null,
+    () => expected ?? (colleagues.find(({ personId }) => personId !== working) ?? colleagues[0])?.personId ?? null,
   );
   const [byName, setByName] = useState(false);
   const wait = useWaitSeconds();
   const chosen = byName ? undefined : colleagues.find(({ personId }) => personId === picked);
-  const [pending, open] = useOnce(async (personId: string, pin: string) => {
-    const result = await switchPerson({ personId, pin });
-    if (result.error === undefined) entered();
-    else wait.refuse(result.error);
-  });
+  const [pending, open] = useOnce(useSwitch(wait, entered));
   const demoPin = demo.find(({ personId }) => personId === chosen?.personId)?.pin;
   return (
     <>
@@ -53,9 +56,15 @@ export const SharedSignIn = ({
             wait.forget();
           }}
         />
-        <div>
-          <QuietKey onPress={() => setByName(true)}>Someone else, by name and passphrase</QuietKey>
-        </div>
+        {isAlone ? (
+          <p>
+            The server does not answer. Whoever it let in here by PIN in the last {LET_IN_DAYS} days goes on by PIN.
+          </p>
+        ) : (
+          <div>
+            <QuietKey onPress={() => setByName(true)}>Someone else, by name and passphrase</QuietKey>
+          </div>
+        )}
       </section>
       {chosen === undefined ? (
         <PassphraseForm title="Sign in" entered={entered} />
@@ -64,7 +73,7 @@ export const SharedSignIn = ({
           key={chosen.personId}
           name={chosen.name}
           isWaiting={pending || wait.left > 0}
-          open={(pin) => void open(chosen.personId, pin)}
+          open={(pin) => void open(chosen, pin)}
         >
           {wait.words !== null ? (
             <Wrong role="alert">

@@ -9,10 +9,11 @@ import { useViewTitle } from '../frame/useViewTitle';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { DemoPeople } from './DemoPeople';
+import { OfflineSignIn } from './OfflineSignIn';
 import { PassphraseForm } from './PassphraseForm';
 import { switchAsked } from './sessionSlice';
 import { SharedSignIn } from './SharedSignIn';
-import { useSignOutMutation } from './signInApi';
+import { useLeave } from './useLeave';
 
 const Bar = styled.header`
   display: flex;
@@ -90,24 +91,21 @@ export const SignInView = () => {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const { data: session, error, isError, refetch } = useSessionQuery();
-  const { person, isSwitching } = useAppSelector((state) => state.session);
-  const [signOut] = useSignOutMutation();
+  const { person, device: here, way, isSwitching } = useAppSelector((state) => state.session);
+  const leave = useLeave();
   const entered = (): void => void dispatch(switchAsked(false));
-  if (session === undefined)
-    return isError ? (
-      <Failed title="Nobody can sign in just now" words={failedWords(error)} again={() => void refetch()} />
-    ) : (
-      <Loading />
-    );
-  const { device, demo } = session;
-  const isBack = isSwitching && person !== null;
+  if (session === undefined && !isError) return <Loading />;
+  const device = session?.device ?? null;
+  const demo = session?.demo ?? [];
+  // Whom this device let in by itself gives the PIN to the server once it answers, and goes nowhere before.
+  const isBack = isSwitching && person !== null && (way !== 'pin-offline' || isError);
   return (
     <>
       <Bar>
         <b>Vaktman</b>
         {isBack ? (
           <div>
-            <QuietKey onPress={async () => signOut().then(entered)}>Sign out</QuietKey>
+            <QuietKey onPress={async () => leave().then(entered)}>Sign out</QuietKey>
             <QuietKey
               onPress={async () => {
                 entered();
@@ -121,8 +119,25 @@ export const SignInView = () => {
         ) : null}
       </Bar>
       <Sheet>
-        {device?.shared === true ? (
-          <SharedSignIn session={session} working={person?.personId ?? null} entered={entered} />
+        {session === undefined ? (
+          here?.shared === true ? (
+            <OfflineSignIn
+              working={person?.personId ?? null}
+              words={failedWords(error)}
+              again={() => void refetch()}
+              entered={entered}
+            />
+          ) : (
+            <Failed title="Nobody can sign in just now" words={failedWords(error)} again={() => void refetch()} />
+          )
+        ) : device?.shared === true ? (
+          <SharedSignIn
+            colleagues={session.colleagues}
+            demo={demo}
+            working={person?.personId ?? null}
+            expected={way === 'pin-offline' && !isError ? (person?.personId ?? null) : null}
+            entered={entered}
+          />
         ) : (
           <>
             {demo.length === 0 ? null : <DemoPeople people={demo} entered={entered} />}
@@ -133,12 +148,14 @@ export const SignInView = () => {
         )}
       </Sheet>
       <Facts>
-        {device === null
-          ? 'This browser is not on record yet. '
-          : `${device.name}, ${device.shared ? 'shared' : 'not shared'}, since ${dayText(device.enrolledAt)} by ${device.enrolledBy}. `}
-        {person === null || session.endsAt === null
+        {session === undefined
           ? null
-          : `${person.name} until ${dayText(session.endsAt)}, ${clockTimeText(session.endsAt)}.`}
+          : device === null
+            ? 'This browser is not on record yet. '
+            : `${device.name}, ${device.shared ? 'shared' : 'not shared'}, since ${dayText(device.enrolledAt)} by ${device.enrolledBy}. `}
+        {person === null || (session?.endsAt ?? null) === null
+          ? null
+          : `${person.name} until ${dayText(session?.endsAt ?? '')}, ${clockTimeText(session?.endsAt ?? '')}.`}
       </Facts>
     </>
   );

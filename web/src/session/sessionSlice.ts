@@ -11,8 +11,11 @@ const keptSchema = z.object({
     z.object({ personId: z.string(), name: z.string(), role: z.enum(['viewer', 'trainee', 'technician', 'lead']) }),
   ),
   device: z.nullable(z.object({ deviceId: z.optional(z.string()), name: z.string(), shared: z.boolean() })),
-  /** How they came in: the server let them, or this device alone by PIN. */
-  way: z.optional(z.enum(['session', 'pin-offline'])),
+  /**
+   * How they came in: the server let them, or this device alone by PIN; or that somebody was signed out here before the server
+   * could be told.
+   */
+  way: z.optional(z.enum(['session', 'pin-offline', 'out-offline'])),
   /** When the server told it last, milliseconds since 1970. */
   toldMs: z.number(),
 });
@@ -53,19 +56,47 @@ export const sessionSlice = createSlice({
   reducers: {
     sessionLoaded: (state, { payload }: PayloadAction<KeptSession>) => ({ ...state, ...payload }),
     sessionTold: {
-      prepare: (session: Session, nowMs: number = Date.now()) => ({ payload: { session, nowMs } }),
-      reducer: (state, { payload: { session, nowMs } }: PayloadAction<{ session: Session; nowMs: number }>) => ({
-        ...state,
-        person: session.person,
-        device: session.device,
-        hasFleet: session.hasFleet,
-        toldMs: nowMs,
+      /** @param isAsked somebody signed in or out just now, and this is the answer; else it is only how the server has it */
+      prepare: (session: Session, isAsked: boolean, nowMs: number = Date.now()) => ({
+        payload: { session, isAsked, nowMs },
       }),
+      reducer: (
+        state,
+        { payload: { session, isAsked, nowMs } }: PayloadAction<{ session: Session; isAsked: boolean; nowMs: number }>,
+      ) => {
+        // Who went on or left while the server was out of reach stands until the server was told of it.
+        const isBehind =
+          !isAsked &&
+          session.device !== null &&
+          (state.way ?? 'session') !== 'session' &&
+          session.person?.personId !== state.person?.personId;
+        return {
+          ...state,
+          ...(isBehind ? {} : { person: session.person, way: 'session' as const, toldMs: nowMs }),
+          device: session.device,
+          hasFleet: session.hasFleet,
+        };
+      },
     },
+    /** This device alone let somebody in, by PIN. */
+    wentOn: (state, { payload }: PayloadAction<NonNullable<KeptSession['person']>>) => ({
+      ...state,
+      person: payload,
+      way: 'pin-offline' as const,
+      isSwitching: false,
+    }),
+    /** Somebody left while the server is out of reach: nobody is in, whatever it says until it was told. */
+    wentOut: (state) => ({ ...state, person: null, way: 'out-offline' as const, asksPassphrase: false }),
     /** The server knows nobody here any more. */
-    signedOut: (state) => (state.person === null ? state : { ...state, person: null, asksPassphrase: false }),
+    signedOut: (state) => {
+      if (state.person === null) return state;
+      // Whom this device let in stays, and gives the PIN to the server now that it answers.
+      if (state.way === 'pin-offline') return { ...state, isSwitching: true };
+      return { ...state, person: null, asksPassphrase: false };
+    },
     switchAsked: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isSwitching: payload }),
     passphraseAsked: (state, { payload }: PayloadAction<boolean>) => ({ ...state, asksPassphrase: payload }),
   },
 });
-export const { sessionLoaded, sessionTold, signedOut, switchAsked, passphraseAsked } = sessionSlice.actions;
+export const { sessionLoaded, sessionTold, signedOut, switchAsked, passphraseAsked, wentOn, wentOut } =
+  sessionSlice.actions;

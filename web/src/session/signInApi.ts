@@ -33,7 +33,7 @@ const signInApi = api.injectEndpoints({
         invalidatesTags: (_session, error) => (error === undefined ? EVERYTHING : []),
         onQueryStarted: async (_asked, { dispatch, queryFulfilled }) => {
           await queryFulfilled.then(
-            ({ data }) => dispatch(sessionTold(data)),
+            ({ data }) => dispatch(sessionTold(data, true)),
             () => undefined,
           );
         },

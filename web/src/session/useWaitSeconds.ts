@@ -27,6 +27,12 @@ export const useWaitSeconds = () => {
         untilMs: seconds > 0 ? Date.now() + seconds * 1000 : 0,
       });
     },
+    /** A word this device found wrong by itself. */
+    wrong: (words: string, seconds: number): void =>
+      setRefused({
+        words: seconds > 0 ? 'Too many wrong tries.' : words,
+        untilMs: seconds > 0 ? Date.now() + seconds * 1000 : 0,
+      }),
     forget: () => setRefused(null),
   };
 };

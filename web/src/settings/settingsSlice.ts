@@ -27,6 +27,10 @@ const settingsSchema = z.object({
     }),
     USUAL_UNITS,
   ),
+  /** Yards whose units are kept on this device for a shift without network; null where nobody chose. */
+  shiftYards: z.catch(z.nullable(z.array(z.string())), null),
+  /** Visits older than so many days leave this device, once the server has them. */
+  visitDays: z.catch(z.number(), 14),
   /** What one battery costs, as typed, in the shop's own money. */
   batteryPrice: z.catch(z.string(), ''),
 });
@@ -42,6 +46,8 @@ const DEFAULTS: Settings = {
   instruments: {},
   clampMillivolts: false,
   units: USUAL_UNITS,
+  shiftYards: null,
+  visitDays: 14,
   batteryPrice: '',
 };
 
@@ -69,6 +75,11 @@ export const settingsSlice = createSlice({
       ...state,
       units: { ...state.units, ...payload },
     }),
+    shiftYardsChosen: (state, { payload }: PayloadAction<readonly string[]>) => ({
+      ...state,
+      shiftYards: [...payload],
+    }),
+    visitDaysChosen: (state, { payload }: PayloadAction<number>) => ({ ...state, visitDays: payload }),
     batteryPriceTyped: (state, { payload }: PayloadAction<string>) => ({ ...state, batteryPrice: payload }),
     clampMillivoltsToggled: (state) => ({ ...state, clampMillivolts: !state.clampMillivolts }),
   },
@@ -76,6 +87,8 @@ export const settingsSlice = createSlice({
 export const {
   instrumentChosen,
   batteryPriceTyped,
+  shiftYardsChosen,
+  visitDaysChosen,
   unitsChosen,
   clampMillivoltsToggled,
   settingsLoaded,
