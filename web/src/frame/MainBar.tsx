@@ -120,7 +120,7 @@ const VIEWS: readonly (readonly [to: string, name: string])[] = [
 /** Views whose address begins those of others. */
 const EXACT: ReadonlySet<string> = new Set(['/', '/units']);
 /** Pages that have a bar of their own under the fleet's. */
-const OF_FLEET: ReadonlySet<string> = new Set(['/people', '/devices', '/instruments', '/method', '/changes']);
+const OF_FLEET: ReadonlySet<string> = new Set(['/people', '/devices', '/instruments', '/method', '/here', '/changes']);
 
 const Links = () => {
   const { pathname } = useLocation();

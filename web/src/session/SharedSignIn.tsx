@@ -78,12 +78,13 @@ export const SharedSignIn = ({
           {wait.words !== null ? (
             <Wrong role="alert">
               {wait.words}
-              {wait.left > 0 ? ` Wait ${wait.left} s; a lead can unlock it.` : null}
+              {wait.left > 0 ? ` Wait ${wait.left} s${isAlone ? '' : '; a lead can unlock it'}.` : null}
             </Wrong>
           ) : (
             <p>
-              <b>Opens at the sixth digit.</b> Five wrong: it waits 30 s, then twice as long each time. A lead can
-              unlock it.{demoPin === undefined ? null : ` In the demo it is ${demoPin}.`}
+              <b>Opens at the sixth digit.</b> Five wrong: it waits 30 s, then twice as long each time.
+              {isAlone ? null : ' A lead can unlock it.'}
+              {demoPin === undefined ? null : ` In the demo it is ${demoPin}.`}
             </p>
           )}
         </PinPad>

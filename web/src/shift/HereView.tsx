@@ -122,7 +122,7 @@ export const HereView = () => {
       <section aria-labelledby="shift-visits">
         <h2 id="shift-visits">Visits</h2>
         <ChoiceField
-          label="The server has them, and they leave this device after"
+          label="What the server has leaves this device after"
           value={String(visitDays)}
           onChange={(days) => dispatch(visitDaysChosen(Number(days)))}
           options={DAYS.map((days) => [days, `${days} days`] as const)}
