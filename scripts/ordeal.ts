@@ -1,17 +1,20 @@
 import { chromium } from '@playwright/test';
 import { hostile } from '../e2e/src/ordeal/hostile';
 import { ordeal } from '../e2e/src/ordeal/ordeal';
+import { standby } from '../e2e/src/ordeal/standby';
 import { ensureBuild } from './build.mjs';
 import { ensureTools } from './setup/tools.mjs';
 
 const say = (line: string): boolean => process.stdout.write(`${line}\n`);
 const [first, second] = process.argv.slice(2);
-const isHostile = first === 'hostile';
-const counted = isHostile ? second : first;
-const count = Number(counted ?? (isHostile ? 20_000 : 300));
+/** How many of each there are where nobody says. */
+const USUAL = { faults: 300, hostile: 20_000, standby: 3 } as const;
+const kind = first === 'hostile' || first === 'standby' ? first : 'faults';
+const counted = kind === 'faults' ? first : second;
+const count = Number(counted ?? USUAL[kind]);
 if (!Number.isInteger(count) || count < 1) {
   process.stderr.write(
-    `Usage: npm run ordeal -- [faults] or npm run ordeal -- hostile [requests]. Expected a whole number from 1, received ${counted}\n`,
+    `Usage: npm run ordeal -- [faults], npm run ordeal -- hostile [requests] or npm run ordeal -- standby [times the primary is killed]. Expected a whole number from 1, received ${counted}\n`,
   );
   process.exit(2);
 }
@@ -50,4 +53,20 @@ const leadVisits = async (): Promise<number> => {
   return bad;
 };
 
-process.exit((isHostile ? await sendHostile() : await leadVisits()) === 0 ? 0 : 1);
+/** How long writes may stand still after the primary was killed. */
+const LONGEST_PAUSE_MS = 30_000;
+
+/** Visits through two servers while the primary database is killed. */
+const killPrimaries = async (): Promise<number> => {
+  const { acknowledged, lost, doubled, pausesMs, quietMs } = await standby(count, say);
+  const late = pausesMs.filter((pauseMs) => pauseMs > LONGEST_PAUSE_MS);
+  const at = (share: number): number => quietMs[Math.floor(quietMs.length * share)] ?? 0;
+  say(
+    `${acknowledged} entries acknowledged in ${seconds()} s while the primary was killed ${count} times: ${lost.length} lost, ${doubled.length} doubled; ` +
+      `writes stood still ${pausesMs.map((pauseMs) => (pauseMs / 1000).toFixed(1)).join(', ')} s; else acknowledged in ${at(0.5)} ms, p99 ${at(0.99)} ms`,
+  );
+  return lost.length + doubled.length + late.length;
+};
+
+const KINDS = { faults: leadVisits, hostile: sendHostile, standby: killPrimaries };
+process.exit((await KINDS[kind]()) === 0 ? 0 : 1);

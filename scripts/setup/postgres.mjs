@@ -46,7 +46,7 @@ export const ensurePrograms = () => {
 };
 
 /** PostgreSQL refuses to run as root: the unprivileged user it runs as, or nothing for an ordinary user. */
-const runAs = () => {
+export const runAs = () => {
   if (!isRoot) return {};
   for (const name of ['postgres', 'nobody']) {
     const line = readFileSync('/etc/passwd', 'utf8')
@@ -163,7 +163,7 @@ const OWNED_BY_ROLE = `DO $$ DECLARE o record; BEGIN
 END $$`;
 
 /** Makes the application's role, which is no superuser, and the database it owns. Harmless when they are there. */
-const prepareRole = async (made, keeperUrl) => {
+export const prepareRole = async (made, keeperUrl) => {
   const { default: pg } = await import('pg');
   const onDatabase = async (database, work) => {
     const client = new pg.Client({ connectionString: keeperUrl(database) });

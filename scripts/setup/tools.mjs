@@ -8,6 +8,10 @@ const TOOLS = {
   ngspice: '/usr/bin/ngspice',
   'nginx-light': '/usr/sbin/nginx',
   openssl: '/usr/bin/openssl',
+  patroni: '/usr/bin/patroni',
+  'python3-etcd': '/usr/lib/python3/dist-packages/etcd/__init__.py',
+  'etcd-server': '/usr/bin/etcd',
+  haproxy: '/usr/sbin/haproxy',
 };
 
 /**
