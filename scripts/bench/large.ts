@@ -33,7 +33,9 @@ const FILL = [
      SELECT m.fleet_id, m.visit_id, m.unit_id, m.started_at, m.started_at, s.technician, s.disposition, s.headline, s.finding_count, s.kind, s.body
      FROM made m JOIN visit_summary s ON s.visit_id = m.source`,
   `INSERT INTO reading (fleet_id, reading_id, visit_id, step, point, taken_at, taken_by, body)
-     SELECT m.fleet_id, gen_random_uuid(), m.visit_id, r.step, r.point, m.started_at + (r.taken_at - m.was), r.taken_by, r.body
+     SELECT m.fleet_id,
+            (lpad(to_hex((extract(epoch FROM m.started_at) * 1000)::bigint), 12, '0') || substr(replace(gen_random_uuid()::text, '-', ''), 13))::uuid,
+            m.visit_id, r.step, r.point, m.started_at + (r.taken_at - m.was), r.taken_by, r.body
      FROM made m JOIN reading r ON r.visit_id = m.source CROSS JOIN generate_series(1, 3) AS n
      WHERE n < 3 OR r.step LIKE 'look.joint'
      LIMIT $readings`,

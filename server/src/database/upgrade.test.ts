@@ -25,6 +25,10 @@ it('tells what an older demo brought from what was added to it since', async () 
       VALUES ($1, gen_random_uuid(), 'P-07', now(), '{}', '{}', '{}')`;
     await client.query(unit, [DEMO, 'P-07']);
     await client.query(visit, [DEMO]);
+    await client.query(
+      `INSERT INTO reading (fleet_id, reading_id, visit_id, step, point, taken_at, taken_by, body)
+       SELECT fleet_id, '019347a0-0000-7000-8000-000000000001', visit_id, 'battery.openCircuit', 'A', now(), 'I. Dahl', '{"volts":12.7}' FROM visit`,
+    );
     await client.query('COMMIT');
     client.release();
     await pool.query(unit, [DEMO, 'OWN-1']);
@@ -38,6 +42,10 @@ it('tells what an older demo brought from what was added to it since', async () 
     expect((await pool.query('SELECT demo FROM visit ORDER BY received_at')).rows).toEqual([
       { demo: true },
       { demo: false },
+    ]);
+    // Readings lie by year since; each is where it was, as it was.
+    expect((await pool.query('SELECT tableoid::regclass::text AS part, body, seal FROM reading')).rows).toEqual([
+      { part: 'reading_2024', body: { volts: 12.7 }, seal: null },
     ]);
     // Facts are only ever added, as before.
     await expect(pool.query('UPDATE visit SET demo = false')).rejects.toThrow('only ever added');
