@@ -79,6 +79,7 @@ export const SIGN_IN_OPERATIONS: readonly Operation[] = [
     method: 'put',
     path: '/api/session/own/{sessionId}/ending',
     may: 'viewer',
+    confirms: true,
     summary: "Ends one of one's own sessions",
   },
   {

@@ -25,7 +25,7 @@ export class Cookies {
     return this.#read(c, DEVICE);
   }
   setSession(c: Context, secret: string, hours: number): void {
-    setCookie(c, SESSION, secret, { ...this.#options(), maxAge: hours * 3600 });
+    setCookie(c, SESSION, secret, { ...this.#options(), maxAge: Math.round(hours * 3600) });
   }
   setDevice(c: Context, secret: string): void {
     setCookie(c, DEVICE, secret, { ...this.#options(), maxAge: DEVICE_S });

@@ -104,7 +104,8 @@ export const sessionRoutes = (pool: Pool, fleetId: () => Promise<string>, cookie
     const { passphrase } = await checkedBody(c, confirmSchema);
     const { personId, name, sessionId } = personAsking(c);
     await checkWord('passphrase', name, personId, passphrase, 'The passphrase is not right.');
-    await confirmSession(pool, sessionId);
+    const { secret, hours } = await confirmSession(pool, sessionId);
+    cookies.setSession(c, secret, hours);
     return c.json({ confirmed: true });
   });
   routes.put('/words', async (c) => {

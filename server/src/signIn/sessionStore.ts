@@ -27,7 +27,7 @@ export const sessionOf = async (db: Queryable, secret: string): Promise<SignedIn
     `SELECT session_id AS "sessionId", person_id AS "personId", p.name, p.role, device_id AS "deviceId", d.name AS device,
             ends_at AS "endsAt", coalesce(confirmed_until > now(), false) AS "isConfirmed"
      FROM session s JOIN person p USING (fleet_id, person_id) JOIN device d USING (fleet_id, device_id)
-     WHERE s.digest = $1 AND ends_at > now() AND p.ended_at IS NULL AND d.ended_at IS NULL`,
+     WHERE (s.digest = $1 OR (s.before_digest = $1 AND s.before_until > now())) AND ends_at > now() AND p.ended_at IS NULL AND d.ended_at IS NULL`,
     [digestOf(secret)],
   );
   return rows[0] ?? null;
@@ -82,11 +82,22 @@ export const endOtherSessions = async (
   );
 };
 
-export const confirmSession = async (db: Queryable, sessionId: string): Promise<void> => {
-  await db.query('UPDATE session SET confirmed_until = now() + make_interval(mins => $2) WHERE session_id = $1', [
-    sessionId,
-    CONFIRMED_MINUTES,
-  ]);
+/** What is under way with the secret before goes on for so long. */
+const BEFORE_SECONDS = 30;
+
+/** The passphrase was given once more. @returns the new secret of the cookie, and for how many hours it stands */
+export const confirmSession = async (
+  db: Queryable,
+  sessionId: string,
+): Promise<{ readonly secret: string; readonly hours: number }> => {
+  const secret = newSecret();
+  const { rows } = await db.query<{ hours: number }>(
+    `UPDATE session SET confirmed_until = now() + make_interval(mins => $2), before_digest = digest, digest = $3,
+            before_until = now() + make_interval(secs => $4)
+     WHERE session_id = $1 RETURNING extract(epoch FROM ends_at - now())::float8 / 3600 AS hours`,
+    [sessionId, CONFIRMED_MINUTES, digestOf(secret), BEFORE_SECONDS],
+  );
+  return { secret, hours: rows[0]?.hours ?? 0 };
 };
 
 /** Where somebody is signed in now, the latest first. */

@@ -218,6 +218,19 @@ describe('what could do much harm', () => {
     await pool.query(`UPDATE session SET confirmed_until = now() - interval '1 second' WHERE person_id = 'm-holt'`);
     expect((await browser.ask('POST', '/api/people', { ...draft, name: 'O. Lund' })).status).toBe(403);
   });
+  it('gives the browser a new secret with it; the one before stands for what is under way, and no longer', async () => {
+    const browser = new Browser(await signedInAs(pool, 'r-hask', { confirmed: false, device: 'Renewed' }));
+    const before = new Browser(browser.cookies);
+    const { status, set } = await browser.ask('POST', '/api/session/confirmation', {
+      passphrase: 'birch funnel seven',
+    });
+    expect([status, set.length]).toEqual([200, 1]);
+    expect(browser.cookies).not.toBe(before.cookies);
+    for (const either of [browser, before]) expect((await either.ask('GET', '/api/watch')).status).toBe(200);
+    await pool.query(`UPDATE session SET before_until = now() - interval '1 second' WHERE before_digest IS NOT NULL`);
+    expect((await before.ask('GET', '/api/watch')).status).toBe(401);
+    expect((await browser.ask('GET', '/api/watch')).status).toBe(200);
+  });
   it('is asked before a battery is scrapped, and not before it is moved', async () => {
     const browser = new Browser(await signedInAs(pool, 't-brandvold', { confirmed: false }));
     const { batteries } = (
