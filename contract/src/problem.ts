@@ -23,5 +23,7 @@ export const NO_FLEET = '/problems/no-fleet';
 export const SIGNED_OUT = '/problems/signed-out';
 /** Kind of problem: what was asked for wants the passphrase once more. */
 export const CONFIRM = '/problems/confirm';
+/** Kind of problem: the browser is new here, and the fleet asks for a code from one that is not. */
+export const CODE = '/problems/code';
 /** Kind of problem: who is signed in may not do it. */
 export const NOT_ALLOWED = '/problems/not-allowed';

@@ -5,8 +5,11 @@ import { linkTextSchema, newPassphraseSchema, newPinSchema } from './words';
 /** Words as they are typed to sign in: whatever they are, the answer to a wrong one is the same. */
 const typedWord = z.string().max(1000);
 
-/** Signs in by name and passphrase, anywhere. */
-export const signInSchema = z.strictObject({ name: typedWord, passphrase: typedWord });
+/** Digits of the code that lets in a browser which is not on record. */
+export const CODE_DIGITS = 8;
+
+/** Signs in by name and passphrase, anywhere; with a code where the fleet asks for one at a browser that is new here. */
+export const signInSchema = z.strictObject({ name: typedWord, passphrase: typedWord, code: typedWord.optional() });
 export type SignIn = z.infer<typeof signInSchema>;
 
 /** Another person goes on at a shared device. */
@@ -54,7 +57,20 @@ export const deviceSchema = z.object({
   lastAt: z.string().nullable(),
 });
 export type Device = z.infer<typeof deviceSchema>;
-export const devicesSchema = z.object({ devices: z.array(deviceSchema) });
+
+/** What a browser that is not on record is asked for. */
+export const NEW_BROWSERS = ['passphrase', 'code'] as const;
+export type NewBrowsers = (typeof NEW_BROWSERS)[number];
+export const newBrowsersSchema = z.strictObject({
+  newBrowsers: z.enum(NEW_BROWSERS, { error: `expected one of ${NEW_BROWSERS.join(', ')}` }),
+});
+
+export const devicesSchema = z.object({ devices: z.array(deviceSchema), newBrowsers: z.enum(NEW_BROWSERS) });
+export type Devices = z.infer<typeof devicesSchema>;
+
+/** A code as it is told once. */
+export const codeMadeSchema = z.object({ code: z.string(), endsAt: z.string() });
+export type CodeMade = z.infer<typeof codeMadeSchema>;
 
 /** What a lead calls a device, and whether people share it. */
 export const deviceDraftSchema = z.strictObject({

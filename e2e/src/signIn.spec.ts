@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { carry } from './carry';
-import { allSent, expect, openVisit, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
+import { allSent, choose, expect, openVisit, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
 
 const pressed = async (page: Page, digits: string): Promise<void> => {
   for (const digit of digits) await page.getByRole('button', { name: digit, exact: true }).click();
@@ -162,4 +162,50 @@ test('somebody new chooses words by a link a lead made, and the link opens nothi
   await phone.reload();
   await expect(phone.getByRole('heading', { name: 'This link opens nothing' })).toBeVisible();
   await own.close();
+});
+
+test('a browser that is new asks for a code where the fleet wants one, and the code made elsewhere lets it in', async ({
+  page,
+  vaktman,
+  browser,
+}) => {
+  await vaktman.signIn(page.context(), 'M. Holt');
+  await page.goto(`${vaktman.url}/devices`);
+  await choose(page, 'It asks for', 'code');
+  await page.goto(`${vaktman.url}/people`);
+  // Somebody of the fleet's own, on record at one browser.
+  const added = await vaktman.fetch('/api/people', {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: 'L. Skog', role: 'technician' }),
+  });
+  const { personId } = (await added.json()) as { personId: string };
+  const made = await vaktman.fetch(`/api/people/${personId}/link`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  });
+  const { path } = (await made.json()) as { path: string };
+  const first = await browser.newContext();
+  const own = await first.newPage();
+  await own.goto(`${vaktman.url}${path}`);
+  await own.getByLabel('New passphrase').fill('pebble lantern crow');
+  await own.getByRole('button', { name: 'Keep them and sign in' }).click();
+  await expect(whoKey(own)).toHaveAccessibleName('Working here: L. Skog');
+  await own.goto(`${vaktman.url}/me`);
+  await own.getByRole('button', { name: 'Make a code' }).click();
+  await own.getByLabel('Passphrase of L. Skog').fill('pebble lantern crow');
+  await own.getByRole('button', { name: 'Go on', exact: true }).click();
+  const digits = (await own.getByText(/^\d{4} \d{4}$/).textContent())?.replace(' ', '') ?? '';
+  const second = await browser.newContext();
+  const other = await second.newPage();
+  await other.goto(vaktman.url);
+  await other.getByLabel('Name').fill('L. Skog');
+  await other.getByLabel('Passphrase', { exact: true }).fill('pebble lantern crow');
+  await other.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await other.getByLabel('Code of 8 digits').fill(digits);
+  await other.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(whoKey(other)).toHaveAccessibleName('Working here: L. Skog');
+  await first.close();
+  await second.close();
 });

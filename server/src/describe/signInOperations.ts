@@ -1,4 +1,5 @@
 import {
+  codeMadeSchema,
   confirmSchema,
   deviceDraftSchema,
   deviceKeySchema,
@@ -8,6 +9,7 @@ import {
   linkOfferSchema,
   linkQuerySchema,
   linkUseSchema,
+  newBrowsersSchema,
   ownSessionsSchema,
   ownWordsSchema,
   programKeyDraftSchema,
@@ -51,6 +53,14 @@ export const SIGN_IN_OPERATIONS: readonly Operation[] = [
     may: 'viewer',
     summary: 'Gives the passphrase once more, for five minutes',
     body: confirmSchema,
+  },
+  {
+    method: 'post',
+    path: '/api/session/code',
+    may: 'viewer',
+    confirms: true,
+    summary: 'Makes a code that lets whoever asks in at a browser which is new here, once within ten minutes',
+    answer: codeMadeSchema,
   },
   {
     method: 'put',
@@ -127,6 +137,15 @@ export const SIGN_IN_OPERATIONS: readonly Operation[] = [
     confirms: true,
     summary: 'Names a device, and says whether people share it',
     body: deviceDraftSchema,
+  },
+  {
+    method: 'put',
+    path: '/api/devices/new',
+    may: 'lead',
+    confirms: true,
+    summary: 'Says what a browser that is not on record is asked for: the passphrase, or a code besides',
+    body: newBrowsersSchema,
+    answer: newBrowsersSchema,
   },
   {
     method: 'put',

@@ -7,7 +7,7 @@ import { ClientError, notFound } from '../http/problem';
 import { linkPath } from '../signIn/leadLink';
 import { isSecondAsking, makeLink } from '../signIn/linkStore';
 import { personAsking } from '../signIn/requester';
-import { forgetTries } from '../signIn/tries';
+import { codeOf, forgetTries } from '../signIn/tries';
 import { hasLead, wordOf } from '../signIn/wordStore';
 import { endPerson, findPerson, insertPerson, updatePerson } from './peopleStore';
 
@@ -68,6 +68,7 @@ export const peopleRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono =
     const person = await findPerson(pool, id, c.req.param('personId'));
     if (person === null) throw notFound(`Person ${c.req.param('personId')}`);
     await forgetTries(pool, id, 'passphrase', person.name);
+    await forgetTries(pool, id, 'passphrase', codeOf(person.name));
     await forgetTries(pool, id, 'pin', person.personId);
     return c.json({ unlocked: true });
   });

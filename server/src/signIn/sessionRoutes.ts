@@ -19,11 +19,12 @@ import { linkOf, peopleOfLink, useUpLink } from './linkStore';
 import { personAsking } from './requester';
 import { confirmSession, dropOldSessions, endOtherSessions, endSession, sessionsOf } from './sessionStore';
 import { sessionAnswer } from './sessionAnswer';
+import { makeCode } from './codeStore';
 import { isKey, keepDeviceKey, keyNameOf } from './deviceKeyStore';
 import { deviceHere, signIn } from './signer';
-import { checkTries, countWrong, dropOldTries, forgetTries, type WordKind } from './tries';
-import { isWord } from './wordHash';
-import { checkPassphrase, setOwnWords, wordOf } from './wordStore';
+import { dropOldTries, forgetTries } from './tries';
+import { wordChecks } from './wordChecks';
+import { checkPassphrase, setOwnWords } from './wordStore';
 
 /** The same for a name that is nobody's and for a word that is not right. */
 const WRONG = { passphrase: 'Name or passphrase is not right.', pin: 'The PIN is not right.' } as const;
@@ -37,27 +38,7 @@ const badLink = (): ClientError =>
 /** Who is signed in where: in by name and passphrase, by PIN on a shared device, by a link once; and out. */
 export const sessionRoutes = (pool: Pool, fleetId: () => Promise<string>, cookies: Cookies): Hono => {
   const routes = new Hono();
-
-  /** Compares a word, counts what is wrong, and answers alike whoever it is. */
-  const checkWord = async (
-    kind: WordKind,
-    who: string,
-    personId: string | null,
-    word: string,
-    wrong: string,
-  ): Promise<void> => {
-    const fleet = await fleetId();
-    await checkTries(pool, fleet, kind, who);
-    const kept = personId === null ? null : await wordOf(pool, fleet, personId, kind);
-    if (await isWord(kept, word)) return forgetTries(pool, fleet, kind, who);
-    const wait = await countWrong(pool, fleet, kind, who);
-    throw new ClientError(
-      wait > 0 ? 429 : 401,
-      wait > 0 ? `${wrong} Wait ${wait} s; a lead can unlock it.` : wrong,
-      [],
-      wait > 0 ? { waitSeconds: wait } : {},
-    );
-  };
+  const { checkWord, asksCode, checkCode } = wordChecks(pool, fleetId, cookies);
 
   routes.get('/', async (c) => {
     const fleet = await findFleetId(pool);
@@ -73,15 +54,17 @@ export const sessionRoutes = (pool: Pool, fleetId: () => Promise<string>, cookie
     );
   });
   routes.post('/', async (c) => {
-    const { name, passphrase } = await checkedBody(c, signInSchema);
+    const { name, passphrase, code } = await checkedBody(c, signInSchema);
     const fleet = await fleetId();
     await dropOldTries(pool);
     await dropOldSessions(pool);
     const person = await findByName(pool, fleet, name);
     await checkWord('passphrase', name, person?.personId ?? null, passphrase, WRONG.passphrase);
     if (person === null) throw new ClientError(401, WRONG.passphrase);
+    if (await asksCode(c, fleet, person.personId)) await checkCode(fleet, person, code);
     return c.json(await signIn(c, pool, fleet, cookies, person, false));
   });
+  routes.post('/code', async (c) => c.json(await makeCode(pool, await fleetId(), personAsking(c).personId)));
   routes.post('/switch', async (c) => {
     const { personId, pin } = await checkedBody(c, switchSchema);
     const fleet = await fleetId();

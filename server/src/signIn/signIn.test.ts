@@ -244,6 +244,49 @@ describe('what could do much harm', () => {
   });
 });
 
+describe('a browser that is new here', () => {
+  const own = { name: 'L. Skog', passphrase: 'pebble lantern crow' };
+  it('asks for a code besides the passphrase where the fleet says so: made where one is in, used once, over in ten minutes', async () => {
+    const holt = await lead();
+    const { personId } = (
+      await holt.ask<{ personId: string }>('POST', '/api/people', { name: own.name, role: 'technician' })
+    ).body;
+    const here = new Browser(await signedInAs(pool, personId, { device: 'Own phone' }));
+    expect((await here.ask('PUT', '/api/session/words', { passphrase: own.passphrase })).status).toBe(200);
+    expect((await new Browser().ask('POST', '/api/session', own)).status).toBe(200);
+    expect((await holt.ask('PUT', '/api/devices/new', { newBrowsers: 'code' })).status).toBe(200);
+
+    const asked = await new Browser().ask<{ type: string }>('POST', '/api/session', own);
+    expect([asked.status, asked.body.type]).toEqual([401, '/problems/code']);
+    const makeCode = async () =>
+      (await here.ask<{ code: string; endsAt: string }>('POST', '/api/session/code', {})).body;
+    const { code, endsAt } = await makeCode();
+    expect(code).toMatch(/^\d{8}$/);
+    expect(Date.parse(endsAt) - Date.now()).toBeLessThanOrEqual(10 * 60_000);
+    const wrong = code === '00000000' ? '00000001' : '00000000';
+    const withCode = async (digits: string, browser = new Browser()) =>
+      browser.ask<{ type: string }>('POST', '/api/session', { ...own, code: digits });
+    expect((await withCode(wrong)).body.type).toBe('/problems/code');
+    // Nobody else's code, and not without the passphrase.
+    expect((await new Browser().ask('POST', '/api/session', { ...own, passphrase: 'no', code })).status).toBe(401);
+    const laptop = new Browser();
+    expect((await withCode(code, laptop)).status).toBe(200);
+    expect((await withCode(code)).status).toBe(401);
+    // It is on record now, and asks no more.
+    expect((await laptop.ask('POST', '/api/session', own)).status).toBe(200);
+    const late = await makeCode();
+    await pool.query(`UPDATE sign_in_code SET ends_at = now() - interval '1 second'`);
+    expect((await withCode(late.code)).status).toBe(401);
+    // Wrong codes wait like wrong passphrases.
+    await pool.query('DELETE FROM sign_in_try');
+    for (let nth = 0; nth < 4; nth += 1) expect((await withCode(wrong)).status).toBe(401);
+    expect((await withCode(wrong)).status).toBe(429);
+    // Made-up people's words are shown to everybody: there is nothing to guard.
+    expect((await new Browser().ask('POST', '/api/session', BRANDVOLD)).status).toBe(200);
+    expect((await holt.ask('PUT', '/api/devices/new', { newBrowsers: 'passphrase' })).status).toBe(200);
+  });
+});
+
 describe('words of one’s own', () => {
   it('are chosen anew, end what is open elsewhere, and are not the commonest', async () => {
     const here = new Browser(await signedInAs(pool, 'a-lien'));

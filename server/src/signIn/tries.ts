@@ -16,6 +16,9 @@ export const waitSeconds = (wrong: number): number =>
 /** Kept by a digest: a name that is no one's here may be anything that was typed. */
 const keyOf = (who: string): string => createHash('sha256').update(who.trim().toLowerCase()).digest('hex');
 
+/** Under what wrong codes of somebody are counted, apart from their passphrase. */
+export const codeOf = (name: string): string => `${name.trim()} code`;
+
 /** Refuses while somebody has to wait after wrong words. @throws {ClientError} 429 with the seconds that are left */
 export const checkTries = async (db: Queryable, fleetId: string, kind: WordKind, who: string): Promise<void> => {
   const { rows } = await db.query<{ left: number }>(

@@ -16,7 +16,7 @@ const messageOf = (error: unknown): string => (error instanceof Error ? error.me
 const askService = async (serviceUrl: string, place: string): Promise<readonly Night[]> => {
   const url = new URL('/nights', serviceUrl);
   url.searchParams.set('place', place);
-  const answer = await fetch(url, { signal: AbortSignal.timeout(PATIENCE_MS) });
+  const answer = await fetch(url, { signal: AbortSignal.timeout(PATIENCE_MS), redirect: 'error' });
   if (!answer.ok) throw new Error(`answered ${answer.status}`);
   return placeForecastSchema.parse(await answer.json()).nights;
 };

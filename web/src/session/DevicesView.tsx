@@ -12,6 +12,7 @@ import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { PHONE } from '../theme/screen';
 import { Confirmations } from './Confirmations';
+import { NewBrowsersChoice } from './NewBrowsersChoice';
 import { ProgramKeys } from './ProgramKeys';
 import { useChangeDeviceMutation, useDevicesQuery, useEndDeviceMutation } from './signInApi';
 
@@ -103,14 +104,15 @@ const DeviceRow = ({ device, isHere }: { readonly device: Device; readonly isHer
 /** Browsers people sign in on, and keys of programs: what lets anybody in, and what ends it. */
 export const DevicesView = () => {
   useViewTitle('Devices and programs');
-  const { data: devices, isError, error, refetch } = useDevicesQuery();
+  const { data, isError, error, refetch } = useDevicesQuery();
   const { data: session } = useSessionQuery();
-  if (devices === undefined)
+  if (data === undefined)
     return isError ? (
       <Failed title="The devices could not be loaded" words={failedWords(error)} again={() => void refetch()} />
     ) : (
       <Loading />
     );
+  const { devices, newBrowsers } = data;
   const here = session?.device?.deviceId;
   const inUse = devices.filter(({ endedAt }) => endedAt === null);
   const ended = devices.filter(({ endedAt }) => endedAt !== null);
@@ -139,6 +141,7 @@ export const DevicesView = () => {
           </p>
         )}
       </section>
+      <NewBrowsersChoice asked={newBrowsers} />
       <ProgramKeys />
     </Sheet>
   );

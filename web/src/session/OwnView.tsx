@@ -7,6 +7,7 @@ import { Failed } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { ROLE_WORDS } from '../people/roles';
 import { useAppSelector } from '../store';
+import { OwnCode } from './OwnCode';
 import { useChangeWordsMutation, useEndOwnSessionMutation, useOwnSessionsQuery } from './signInApi';
 import { WordsForm } from './WordsForm';
 
@@ -67,6 +68,7 @@ export const OwnView = () => {
         />
         <p role="status">{isKept ? 'Kept.' : ''}</p>
       </section>
+      <OwnCode />
       <section aria-labelledby="own-places">
         <h2 id="own-places">Where you are signed in</h2>
         <ul>

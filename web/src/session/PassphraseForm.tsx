@@ -1,5 +1,9 @@
+import { CODE, CODE_DIGITS } from '@vaktman/contract';
+import type { SerializedError } from '@reduxjs/toolkit';
+import type { FetchBaseQueryError } from '@reduxjs/toolkit/query';
 import { useState, type ReactNode } from 'react';
 import styled from 'styled-components';
+import { failureOf } from '../api/failure';
 import { Field } from '../control/Field';
 import { PrimaryKey } from '../control/Key';
 import { SecretField } from '../control/SecretField';
@@ -25,7 +29,13 @@ const Wrong = styled.p`
   font-weight: 680;
 `;
 
-/** Signs in by name and passphrase. */
+/** True when the server asks for a code: this browser is new there. */
+const asksCode = (error: FetchBaseQueryError | SerializedError): boolean => {
+  const failure = failureOf(error);
+  return failure.kind === 'refused' && failure.details.type === CODE;
+};
+
+/** Signs in by name and passphrase, and by a code where the server asks for one. */
 export const PassphraseForm = ({
   title,
   name: known,
@@ -41,12 +51,16 @@ export const PassphraseForm = ({
   const [signIn] = useSignInMutation();
   const [typed, setTyped] = useState(known ?? '');
   const [passphrase, setPassphrase] = useState('');
+  /** Null until the server asks for one. */
+  const [code, setCode] = useState<string | null>(null);
   const wait = useWaitSeconds();
   const [pending, ask] = useOnce(async () => {
-    const result = await signIn({ name: known ?? typed, passphrase });
-    setPassphrase('');
-    if (result.error === undefined) entered();
-    else wait.refuse(result.error);
+    const result = await signIn({ name: known ?? typed, passphrase, ...(code === null ? {} : { code }) });
+    if (result.error === undefined) return entered();
+    // The passphrase was right where a code is asked for, and need not be typed again.
+    if (asksCode(result.error)) setCode('');
+    else setPassphrase('');
+    return wait.refuse(result.error);
   });
   return (
     <Form
@@ -64,6 +78,9 @@ export const PassphraseForm = ({
         value={passphrase}
         onChange={setPassphrase}
       />
+      {code === null ? null : (
+        <Field label={`Code of ${CODE_DIGITS} digits`} name="one-time-code" value={code} onChange={setCode} />
+      )}
       {wait.words === null ? null : (
         <Wrong role="alert">
           {wait.words}

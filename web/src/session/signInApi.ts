@@ -1,14 +1,17 @@
 import {
+  codeMadeSchema,
   devicesSchema,
   linkMadeSchema,
   linkOfferSchema,
   ownSessionsSchema,
   programKeyMadeSchema,
   programKeysSchema,
-  type Device,
+  type CodeMade,
   type DeviceDraft,
+  type Devices,
   type LinkOffer,
   type LinkUse,
+  type NewBrowsers,
   type OwnWords,
   type ProgramKey,
   type ProgramKeyDraft,
@@ -64,10 +67,18 @@ const signInApi = api.injectEndpoints({
         query: (sessionId) => ({ url: `/session/own/${sessionId}/ending`, method: 'PUT', body: {} }),
         invalidatesTags: ['Session'],
       }),
-      devices: build.query<readonly Device[], void>({
+      devices: build.query<Devices, void>({
         query: () => '/devices',
-        transformResponse: (body) => devicesSchema.parse(body).devices,
+        transformResponse: (body) => devicesSchema.parse(body),
         providesTags: ['Session'],
+      }),
+      askNewBrowsers: build.mutation<void, NewBrowsers>({
+        query: (newBrowsers) => ({ url: '/devices/new', method: 'PUT', body: { newBrowsers } }),
+        invalidatesTags: ['Session'],
+      }),
+      makeCode: build.mutation<CodeMade, void>({
+        query: () => ({ url: '/session/code', method: 'POST', body: {} }),
+        transformResponse: (body) => codeMadeSchema.parse(body),
       }),
       changeDevice: build.mutation<void, { deviceId: string; draft: DeviceDraft }>({
         query: ({ deviceId, draft }) => ({ url: `/devices/${deviceId}`, method: 'PUT', body: draft }),
@@ -112,6 +123,8 @@ export const {
   useOwnSessionsQuery,
   useEndOwnSessionMutation,
   useDevicesQuery,
+  useAskNewBrowsersMutation,
+  useMakeCodeMutation,
   useChangeDeviceMutation,
   useEndDeviceMutation,
   useProgramKeysQuery,
