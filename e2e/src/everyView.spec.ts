@@ -18,6 +18,7 @@ const DESK_VIEWS = [
   '/changes',
   '/people',
   '/devices',
+  '/here',
   '/me',
   '/instruments',
   '/batteries/01932a00-0000-7000-9000-000000000001',

@@ -1,5 +1,9 @@
-// A busy shop: 150 technicians, each with a reading every 6 s, while visits are closed. npm run bench:busy
+// A busy shop: 200 visits at once, each with a signed reading every 6 s, some being closed, and 50 screens that show the watch and
+// follow it. npm run bench:busy
+import type { Entry } from '@vaktman/contract';
+import { signingDevice } from '../../server/test/sealing';
 import { signedInAt } from '../../server/test/signedIn';
+import type { Unit } from '@vaktman/core';
 import { v7 } from 'uuid';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -8,7 +12,10 @@ import { setTimeout as pause } from 'node:timers/promises';
 import { dataFolder, freePort, startPostgres } from '../setup/postgres.mjs';
 import { startServer } from '../setup/server.mjs';
 
-const TECHNICIANS = 150;
+const TECHNICIANS = 200;
+const WATCHERS = 50;
+/** Changes that come close together are asked for once, as the interface does. */
+const GATHER_MS = 250;
 const EVERY_MS = 6000;
 const LENGTH_MS = 60_000;
 const READINGS_A_VISIT = 6;
@@ -29,11 +36,19 @@ const server = (await startServer({
   },
 })) as { pid: number; stop: () => Promise<void> };
 const cookie = await signedInAt(`http://127.0.0.1:${port}`);
+const tablet = await signingDevice();
+await fetch(`http://127.0.0.1:${port}/api/session/key`, {
+  method: 'PUT',
+  headers: { 'content-type': 'application/json', cookie },
+  body: JSON.stringify({ publicKey: tablet.publicKey }),
+});
 const times: number[] = [];
+const watched: number[] = [];
 const closing: number[] = [];
 let failed = 0;
 
-const send = async (entries: readonly object[], into: number[]): Promise<void> => {
+const send = async (unsigned: readonly Entry[], into: number[]): Promise<void> => {
+  const entries = await Promise.all(unsigned.map(async (entry) => tablet.seal(entry, 'm-holt')));
   const began = performance.now();
   const answer = await fetch(`http://127.0.0.1:${port}/api/batches`, {
     method: 'POST',
@@ -45,6 +60,25 @@ const send = async (entries: readonly object[], into: number[]): Promise<void> =
   if (!answer.ok) failed += 1;
 };
 
+/** A screen with the watch on it: hears of changes, and asks for it again. */
+const watcher = async (number: number, isOver: AbortSignal): Promise<void> => {
+  const answer = await fetch(`http://127.0.0.1:${port}/api/changes?device=watcher-${number}`, {
+    headers: { cookie },
+    signal: isOver,
+  });
+  let asks: Promise<void> | null = null;
+  const ask = async (): Promise<void> => {
+    await pause(GATHER_MS);
+    asks = null;
+    const began = performance.now();
+    await (await fetch(`http://127.0.0.1:${port}/api/watch`, { headers: { cookie } })).arrayBuffer();
+    watched.push(performance.now() - began);
+  };
+  const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
+  for (let part = await reader?.read(); part?.done === false; part = await reader?.read())
+    if (part.value.includes('"watch":true')) asks ??= ask();
+};
+
 try {
   const { units } = (await (await fetch(`http://127.0.0.1:${port}/api/watch`, { headers: { cookie } })).json()) as {
     units: { unitId: string }[];
@@ -54,7 +88,7 @@ try {
       async ({ unitId }) =>
         (
           (await (await fetch(`http://127.0.0.1:${port}/api/units/${unitId}`, { headers: { cookie } })).json()) as {
-            unit: object;
+            unit: Unit;
           }
         ).unit,
     ),
@@ -64,7 +98,7 @@ try {
     await pause((EVERY_MS * number) / TECHNICIANS);
     const device = v7();
     let sequence = 0;
-    const made = (): object => ({ made: { device, sequence: sequence++ } });
+    const made = () => ({ made: { device, sequence: sequence++ } });
     for (let visit = 0; Date.now() < until; visit++) {
       const visitId = v7();
       const at = (): string => new Date().toISOString();
@@ -76,7 +110,7 @@ try {
             opening: {
               unit,
               method: { profile: 'pile' },
-              visit: { id: visitId, at: at(), technician: 'I. Dahl', reason: 'pm', ambientC: -4 },
+              visit: { id: visitId, at: at(), technician: 'M. Holt', reason: 'pm', ambientC: -4 },
             },
             ...made(),
           },
@@ -87,30 +121,46 @@ try {
         const began = Date.now();
         const reading = {
           id: v7(),
-          step: 'battery.openCircuit',
+          step: 'battery.openCircuit' as const,
           point: 'A',
           at: at(),
           volts: 12.5,
           surfaceChargeStripped: true,
         };
-        await send([{ kind: 'reading', visitId, takenBy: 'I. Dahl', reading, ...made() }], times);
+        await send([{ kind: 'reading', visitId, takenBy: 'M. Holt', reading, ...made() }], times);
         await pause(Math.max(0, EVERY_MS - (Date.now() - began)));
       }
-      const event = { kind: 'closed', eventId: v7(), at: at(), by: 'I. Dahl', remark: '', signedBy: 'M. Holt' };
+      const event = {
+        kind: 'closed' as const,
+        eventId: v7(),
+        at: at(),
+        by: 'M. Holt',
+        remark: '',
+        signedBy: 'M. Holt',
+      };
       await send([{ kind: 'event', visitId, event, ...made() }], closing);
     }
   };
   // What starting and the first requests cost is not what is asked.
   process.kill(server.pid, 'SIGUSR2');
+  const over = new AbortController();
+  const screens = Array.from({ length: WATCHERS }, (_, number) =>
+    watcher(number, over.signal).catch((error: unknown) => {
+      if (!over.signal.aborted) throw error;
+    }),
+  );
   await Promise.all(Array.from({ length: TECHNICIANS }, (_, number) => technician(number)));
+  over.abort();
+  await Promise.all(screens);
   process.kill(server.pid, 'SIGUSR2');
   await pause(300);
   const loop = JSON.parse(readFileSync(loopFile, 'utf8')) as { maxMs: number; p999Ms: number };
   times.sort((a, b) => a - b);
   closing.sort((a, b) => a - b);
+  watched.sort((a, b) => a - b);
   process.stdout.write(
-    `${TECHNICIANS} technicians, a reading every ${EVERY_MS / 1000} s, ${LENGTH_MS / 1000} s: ${times.length} batches, p50 ${quantile(times, 0.5).toFixed(0)} ms, ` +
-      `p99 ${quantile(times, 0.99).toFixed(0)} ms; ${closing.length} visits closed, p99 ${quantile(closing, 0.99).toFixed(0)} ms; ` +
+    `${TECHNICIANS} visits at once, a signed reading every ${EVERY_MS / 1000} s, ${WATCHERS} screens with the watch, ${LENGTH_MS / 1000} s: ${times.length} batches, p50 ${quantile(times, 0.5).toFixed(0)} ms, ` +
+      `p99 ${quantile(times, 0.99).toFixed(0)} ms; the watch ${watched.length} times, p99 ${quantile(watched, 0.99).toFixed(0)} ms; ${closing.length} visits closed, p99 ${quantile(closing, 0.99).toFixed(0)} ms; ` +
       `loop held at most ${loop.maxMs.toFixed(0)} ms (99.9 %: ${loop.p999Ms.toFixed(0)} ms); ${failed} failed\n`,
   );
 } finally {

@@ -1,7 +1,12 @@
 import type { NewBrowsers } from '@vaktman/contract';
+import styled from 'styled-components';
 import { problemText } from '../api/failure';
 import { ChoiceField } from '../control/ChoiceField';
 import { useAskNewBrowsersMutation } from './signInApi';
+
+const Narrow = styled.div`
+  max-width: 40rem;
+`;
 
 const WORDS: readonly (readonly [NewBrowsers, string])[] = [
   ['passphrase', 'name and passphrase'],
@@ -18,12 +23,14 @@ export const NewBrowsersChoice = ({ asked }: { readonly asked: NewBrowsers }) =>
         With a code a passphrase that was overheard opens nothing: the digits are made under Your words, on a device one
         is signed in on. Who has none gets a link from a lead.
       </p>
-      <ChoiceField
-        label="It asks for"
-        value={asked}
-        onChange={(chosen) => void ask(chosen as NewBrowsers)}
-        options={WORDS}
-      />
+      <Narrow>
+        <ChoiceField
+          label="It asks for"
+          value={asked}
+          onChange={(chosen) => void ask(chosen as NewBrowsers)}
+          options={WORDS}
+        />
+      </Narrow>
       {error === undefined ? null : <p role="alert">{problemText(error)}</p>}
     </section>
   );
