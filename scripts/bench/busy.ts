@@ -11,9 +11,13 @@ import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { dataFolder, freePort, startPostgres } from '../setup/postgres.mjs';
 import { startServer } from '../setup/server.mjs';
+import { growFleet } from './watch';
+import { openPool, UNHURRIED } from '@vaktman/server';
 
 const TECHNICIANS = 200;
 const WATCHERS = 50;
+/** A unit for each of them. */
+const UNITS = 400;
 /** Changes that come close together are asked for once, as the interface does. */
 const GATHER_MS = 250;
 const EVERY_MS = 6000;
@@ -80,19 +84,18 @@ const watcher = async (number: number, isOver: AbortSignal): Promise<void> => {
 };
 
 try {
+  // Nobody works at one machine with a dozen others.
+  const pool = openPool(database.url, () => undefined, 2, UNHURRIED);
+  await growFleet(pool, UNITS);
+  await pool.end();
   const { units } = (await (await fetch(`http://127.0.0.1:${port}/api/watch`, { headers: { cookie } })).json()) as {
     units: { unitId: string }[];
   };
-  const described = await Promise.all(
-    units.map(
-      async ({ unitId }) =>
-        (
-          (await (await fetch(`http://127.0.0.1:${port}/api/units/${unitId}`, { headers: { cookie } })).json()) as {
-            unit: Unit;
-          }
-        ).unit,
-    ),
-  );
+  const described: Unit[] = [];
+  for (const { unitId } of units) {
+    const told = await fetch(`http://127.0.0.1:${port}/api/units/${unitId}`, { headers: { cookie } });
+    described.push(((await told.json()) as { unit: Unit }).unit);
+  }
   const until = Date.now() + LENGTH_MS;
   const technician = async (number: number): Promise<void> => {
     await pause((EVERY_MS * number) / TECHNICIANS);

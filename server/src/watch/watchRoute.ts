@@ -14,19 +14,39 @@ interface Kept {
 
 /**
  * Answers with the watch. Its text is kept until the database counts a change, and every request asks for that count
- * first: any number of servers may run, and none shows a watch that is out of date.
+ * first: any number of servers may run, and none shows a watch that is out of date. Many screens that ask after one change
+ * share one look.
  */
 export const watchRoute = (pool: Pool) => {
   const kept = new Map<string, Kept>();
+  const looking = new Map<string, Promise<Kept>>();
+
+  const look = async (fleetId: string): Promise<Kept> => {
+    const { json, revision } = await loadWatch(pool, fleetId);
+    const plain = new TextEncoder().encode(json);
+    const fresh = { revision, plain, packed: new Uint8Array(await gzipped(plain)) };
+    kept.set(fleetId, fresh);
+    return fresh;
+  };
+  const shared = (fleetId: string): Promise<Kept> => {
+    const begun = looking.get(fleetId);
+    if (begun !== undefined) return begun;
+    const looks = look(fleetId).finally(() => looking.delete(fleetId));
+    looking.set(fleetId, looks);
+    return looks;
+  };
+  /** The watch as it stands after a change, or a later one. */
+  const watchAfter = async (fleetId: string, revision: string): Promise<Kept> => {
+    const here = kept.get(fleetId);
+    if (here?.revision === revision) return here;
+    const under = looking.get(fleetId);
+    // One that was begun before the change does not show it.
+    const begun = under === undefined ? null : await under;
+    return begun !== null && BigInt(begun.revision) >= BigInt(revision) ? begun : shared(fleetId);
+  };
   return async (c: Context, fleetId: string): Promise<Response> => {
     const revision = await watchRevision(pool, fleetId);
-    let watch = kept.get(fleetId);
-    if (watch?.revision !== revision) {
-      const fresh = await loadWatch(pool, fleetId);
-      const plain = new TextEncoder().encode(fresh.json);
-      watch = { revision: fresh.revision, plain, packed: new Uint8Array(await gzipped(plain)) };
-      kept.set(fleetId, watch);
-    }
+    const watch = await watchAfter(fleetId, revision);
     const etag = `"watch-${watch.revision}"`;
     const headers = { etag, 'cache-control': 'no-cache', vary: 'accept-encoding' };
     if (c.req.header('if-none-match') === etag) return c.body(null, 304, headers);

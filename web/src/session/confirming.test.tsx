@@ -38,7 +38,7 @@ const CONFIRM = {
 const ends = () => server.asked.filter(({ path }) => path === '/api/devices/d-1/ending').length;
 
 const opened = () => {
-  server.answers['GET /api/devices'] = { body: { devices: [DEVICE] } };
+  server.answers['GET /api/devices'] = { body: { newBrowsers: 'passphrase', devices: [DEVICE] } };
   server.answers['GET /api/keys'] = { body: { keys: [] } };
   server.answers['PUT /api/devices/d-1/ending'] = CONFIRM;
   return show(<Page />);
