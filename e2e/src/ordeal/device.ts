@@ -10,7 +10,7 @@ export interface Typed {
   readonly volts: number;
 }
 
-const PATIENCE_MS = 15_000;
+const PATIENCE_MS = 60_000;
 
 /** A tablet with the real interface: it types readings into visits and remembers what the screen said was saved. */
 export class Device {
@@ -19,7 +19,9 @@ export class Device {
   readonly #name: string;
   #context: BrowserContext | null = null;
   #page: Page | null = null;
-  #next: number;
+  /** How many readings were typed, by visit and battery: counted from `first` in steps, so that no two devices type one alike. */
+  readonly #next = new Map<string, number>();
+  readonly #first: number;
   readonly #step: number;
   /** Typed and shown as saved. */
   readonly saved: Typed[] = [];
@@ -30,7 +32,7 @@ export class Device {
     this.#browser = browser;
     this.#url = url;
     this.#name = name;
-    this.#next = first;
+    this.#first = first;
     this.#step = step;
   }
   get page(): Page {
@@ -107,8 +109,11 @@ export class Device {
       if (await again.isVisible()) await again.click();
       await entry.waitFor({ timeout: 1500 });
     }).toPass({ timeout: PATIENCE_MS });
-    const volts = Number((12.4 + this.#next / 1000).toFixed(3));
-    this.#next += this.#step;
+    // No two readings of one battery are alike, and none is more than a battery at rest has.
+    const place = `${visitId} ${point}`;
+    const nth = this.#next.get(place) ?? this.#first;
+    this.#next.set(place, nth + this.#step);
+    const volts = Number((12.2 + nth / 1000).toFixed(3));
     const typed = { visitId, point, volts };
     this.tried.push(typed);
     await page.keyboard.type(String(volts));
