@@ -19,7 +19,7 @@ const WATCHERS = 50;
 /** A unit for each of them. */
 const UNITS = 400;
 /** Changes that come close together are asked for once, as the interface does. */
-const GATHER_MS = 250;
+const GATHER_MS = 1000;
 const EVERY_MS = 6000;
 const LENGTH_MS = 60_000;
 const READINGS_A_VISIT = 6;

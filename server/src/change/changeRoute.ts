@@ -1,15 +1,27 @@
 import type { Context } from 'hono';
 import { streamSSE } from 'hono/streaming';
+import { setTimeout as pause } from 'node:timers/promises';
 import type { StreamCount } from '../http/streamCount';
 import type { ChangeHub, Told } from './changeHub';
 
 /** A line now and then tells either end that the other is still there. */
 const HEARTBEAT_MS = 15_000;
-/** A reader that takes nothing for this long has gone, or is told to ask for everything when it comes back. */
+/** So much may wait for a reader; one that takes it more slowly is told to ask for everything. */
 const MOST_WAITING = 200;
+/** What follows within so long is written at once, and what is the same only once: a busy shop changes dozens of times a second. */
+const GATHER_MS = 100;
 
-const eventOf = (told: Told): { event: string; data: string } =>
-  told.kind === 'change' ? { event: 'change', data: JSON.stringify(told.change) } : { event: told.kind, data: '' };
+/** An event as it is written into a stream. */
+const eventText = (event: string, data = ''): string => `event: ${event}\ndata: ${data}\n\n`;
+/** Written once, however many read it. */
+const texts = new WeakMap<Told, string>();
+const textOf = (told: Told): string => {
+  const known = texts.get(told);
+  if (known !== undefined) return known;
+  const text = told.kind === 'change' ? eventText('change', JSON.stringify(told.change)) : eventText(told.kind);
+  texts.set(told, text);
+  return text;
+};
 
 /**
  * What changes in a fleet, as server-sent events, until the reader goes, is signed out, or the server stops.
@@ -26,7 +38,7 @@ export const changeAnswer = (
   return streamSSE(
     c,
     async (stream) => {
-      const waiting: { event: string; data: string }[] = [{ event: 'ready', data: '' }];
+      const waiting = new Set([eventText('ready')]);
       let wake: () => void = () => undefined;
       let ended = false;
       const end = (): void => {
@@ -36,13 +48,15 @@ export const changeAnswer = (
       const unsubscribe = hub.subscribe((told) => {
         if (told.kind === 'end') return end();
         if (told.kind === 'change' && told.change.fleetId !== fleetId) return;
-        if (waiting.length < MOST_WAITING) waiting.push(eventOf(told));
-        else waiting.splice(0, waiting.length, eventOf({ kind: 'missed' }));
+        if (waiting.size >= MOST_WAITING) {
+          waiting.clear();
+          waiting.add(eventText('missed'));
+        } else waiting.add(textOf(told));
         wake();
       });
       stream.onAbort(end);
       const heartbeat = setInterval(() => {
-        waiting.push({ event: 'alive', data: '' });
+        waiting.add(eventText('alive'));
         wake();
         // Whoever was signed out hears no more; a database that does not answer signs nobody out.
         isStillIn().then(
@@ -54,9 +68,12 @@ export const changeAnswer = (
       }, HEARTBEAT_MS);
       try {
         while (!ended && !stream.aborted) {
-          const next = waiting.shift();
-          if (next !== undefined) await stream.writeSSE(next);
-          else
+          if (waiting.size > 0) {
+            const text = [...waiting].join('');
+            waiting.clear();
+            await stream.write(text);
+            await pause(GATHER_MS);
+          } else
             await new Promise<void>((resolve) => {
               wake = resolve;
             });

@@ -1,5 +1,6 @@
 import type { Context } from 'hono';
 import { promisify } from 'node:util';
+import { setTimeout as pause } from 'node:timers/promises';
 import { gzip } from 'node:zlib';
 import type { Pool } from '../database/pool';
 import { loadWatch, watchRevision } from './watchStore';
@@ -12,6 +13,9 @@ interface Kept {
   readonly packed: Uint8Array<ArrayBuffer>;
 }
 
+/** Looks follow one another no sooner, however many changes come and however many ask. */
+const APART_MS = 150;
+
 /**
  * Answers with the watch. Its text is kept until the database counts a change, and every request asks for that count
  * first: any number of servers may run, and none shows a watch that is out of date. Many screens that ask after one change
@@ -21,7 +25,11 @@ export const watchRoute = (pool: Pool) => {
   const kept = new Map<string, Kept>();
   const looking = new Map<string, Promise<Kept>>();
 
+  let lookedMs = -Infinity;
+
   const look = async (fleetId: string): Promise<Kept> => {
+    await pause(Math.max(0, lookedMs + APART_MS - performance.now()));
+    lookedMs = performance.now();
     const { json, revision } = await loadWatch(pool, fleetId);
     const plain = new TextEncoder().encode(json);
     const fresh = { revision, plain, packed: new Uint8Array(await gzipped(plain)) };

@@ -4,8 +4,9 @@ import { api } from '../api/api';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch } from '../store';
 
-/** Changes that come close together are asked for once. */
+/** Changes of visits that come close together are asked for once; lists, which a busy shop changes all the time, once a second. */
 const GATHER_MS = 250;
+const GATHER_LISTS_MS = 1000;
 const AGAIN_MS = 3000;
 
 const changeSchema = z.object({
@@ -23,29 +24,34 @@ export const useChanges = (): void => {
     let source: EventSource | null = null;
     let again: ReturnType<typeof setTimeout> | null = null;
     let gathering: ReturnType<typeof setTimeout> | null = null;
+    let gatheringLists: ReturnType<typeof setTimeout> | null = null;
     let ended = false;
     const visits = new Set<string>();
     let lists = false;
     let batteries = false;
     let weather = false;
 
-    const ask = (): void => {
+    const askVisits = (): void => {
       gathering = null;
+      dispatch(api.util.invalidateTags([...visits].map((id) => ({ type: 'Visit' as const, id }))));
+      visits.clear();
+    };
+    const askLists = (): void => {
+      gatheringLists = null;
       dispatch(
         api.util.invalidateTags([
-          ...[...visits].map((id) => ({ type: 'Visit' as const, id })),
           ...(lists ? (['Watch', 'Unit'] as const) : []),
           ...(batteries ? (['Battery'] as const) : []),
           ...(weather ? (['Weather'] as const) : []),
         ]),
       );
-      visits.clear();
       lists = false;
       batteries = false;
       weather = false;
     };
     const gather = (): void => {
-      gathering ??= setTimeout(ask, GATHER_MS);
+      if (visits.size > 0) gathering ??= setTimeout(askVisits, GATHER_MS);
+      if (lists || batteries || weather) gatheringLists ??= setTimeout(askLists, GATHER_LISTS_MS);
     };
     const everything = (): void =>
       void dispatch(api.util.invalidateTags(['Visit', 'Watch', 'Unit', 'Battery', 'Fleet', 'Weather']));
@@ -87,6 +93,7 @@ export const useChanges = (): void => {
       source?.close();
       if (again !== null) clearTimeout(again);
       if (gathering !== null) clearTimeout(gathering);
+      if (gatheringLists !== null) clearTimeout(gatheringLists);
     };
   }, [dispatch, outbox]);
 };
