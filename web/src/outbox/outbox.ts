@@ -15,7 +15,7 @@ import {
   visitKept,
   waitingCounted,
 } from './outboxSlice';
-import { sealed, signingKey, tellKey, type Maker } from './signing';
+import { Signer } from './signer';
 import { OutboxStore, type Aside, type Waiting } from './outboxStore';
 import { inTurn } from './sendTurn';
 
@@ -37,11 +37,11 @@ export class Outbox {
   #retryMs = FIRST_RETRY_MS;
   #timer: { readonly id: ReturnType<typeof setTimeout>; readonly dueMs: number } | null = null;
   #order: Promise<unknown> = Promise.resolve();
-  /** The device whose key the server was told since this page began. */
-  #keyToldOf: string | null = null;
+  readonly #signer: Signer;
 
   constructor(store: Store) {
     this.#store = store;
+    this.#signer = new Signer(store, this.#kept);
   }
 
   /** Begins sending what an earlier page left behind, and takes over what other tabs of this device keep. */
@@ -100,7 +100,7 @@ export class Outbox {
       try {
         const visit = isPractice
           ? await this.#practice.changeVisit(visitId, apply)
-          : await this.#kept.add(await this.#sealed(entry), apply);
+          : await this.#kept.add(await this.#signer.sealed(entry), apply);
         if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
       } catch (error) {
         this.#store.dispatch(
@@ -113,42 +113,6 @@ export class Outbox {
       this.#store.dispatch(waitingCounted(await this.#kept.count()));
       this.sendSoon(0);
     });
-  }
-
-  /** Who is working at this device as the server knows it; null where nobody is, or it does not. */
-  #maker(): Maker | null {
-    const { person, device, way } = this.#store.getState().session;
-    if (person === null || device?.deviceId === undefined) return null;
-    return {
-      personId: person.personId,
-      deviceId: device.deviceId,
-      way: way === 'pin-offline' ? 'pin-offline' : 'session',
-    };
-  }
-
-  /** The entry with its place in the order of this device, and signed by its key where the browser has one. */
-  async #sealed({ made: _made, seal: _seal, ...bare }: Entry): Promise<Entry> {
-    const entry = { ...bare, made: await this.#kept.nextMade() };
-    const maker = this.#maker();
-    // A browser that cannot sign still keeps what was read; a lead confirms what another one sends of it.
-    return (maker === null ? null : await sealed(this.#kept, entry, maker).catch(() => null)) ?? entry;
-  }
-
-  /** Tells the server this device's key before what it signed is sent. */
-  async #keyTold(): Promise<'told' | 'lost' | 'signed-out'> {
-    const deviceId = this.#store.getState().session.device?.deviceId;
-    if (deviceId === undefined || deviceId === this.#keyToldOf) return 'told';
-    try {
-      const key = await signingKey(this.#kept, deviceId);
-      const answer = key === null ? 'told' : await tellKey(key);
-      if (answer === 'signed-out') return 'signed-out';
-      // What it signed goes as unsigned, and a lead confirms what is in another's name.
-      if (answer === 'refused') await this.#kept.dropSigningKey(deviceId);
-      this.#keyToldOf = deviceId;
-      return 'told';
-    } catch {
-      return 'lost';
-    }
   }
 
   /** A practice visit is kept on this device, apart from the real ones, and never sent. */
@@ -234,7 +198,7 @@ export class Outbox {
     const waiting = await this.#kept.waiting();
     this.#store.dispatch(waitingCounted(waiting.length));
     if (waiting.length === 0) return;
-    const key = await this.#keyTold();
+    const key = await this.#signer.keyTold();
     if (key === 'signed-out') this.#store.dispatch(signedOut());
     if (key !== 'told') {
       this.#store.dispatch(serverLost());
