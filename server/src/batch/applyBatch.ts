@@ -11,7 +11,7 @@ import { deviceKeys } from '../signIn/deviceKeyStore';
 import { addEntry, clash, type Added, type BatchFrame } from './addEntry';
 import { deviceClock, type DeviceClock } from './entryTime';
 import { unitsOfFittings } from './fitBatteries';
-import type { Makers, Sender } from './proof';
+import { namesOf, type Makers, type Sender } from './proof';
 
 const UNIQUE_VIOLATION = '23505';
 const FOREIGN_KEY_VIOLATION = '23503';
@@ -101,7 +101,15 @@ const makersOf = async (
   entries: readonly Entry[],
   sender: Sender | null,
 ): Promise<Makers> => ({
-  people: await knownPeople(db, fleetId),
+  people: await knownPeople(db, fleetId, {
+    personIds: [
+      ...new Set([
+        ...entries.flatMap(({ seal }) => seal?.personId ?? []),
+        ...(sender === null ? [] : [sender.personId]),
+      ]),
+    ],
+    names: [...new Set(entries.flatMap((entry) => namesOf(entry).map(([, name]) => name)))],
+  }),
   keys: await deviceKeys(db, fleetId, [...new Set(entries.flatMap(({ seal }) => seal?.key ?? []))]),
   sender,
 });

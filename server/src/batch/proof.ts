@@ -26,7 +26,7 @@ export type Proof =
   | { readonly problems: readonly Problem[] };
 
 /** Who an entry says did it, by the path of the field. */
-const namesOf = (entry: Entry): readonly (readonly [path: string, name: string])[] => {
+export const namesOf = (entry: Entry): readonly (readonly [path: string, name: string])[] => {
   switch (entry.kind) {
     case 'visit':
       return entry.opening.visit.technician === ''

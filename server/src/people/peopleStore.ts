@@ -79,8 +79,12 @@ export interface KnownPerson {
   readonly roles: readonly { readonly role: Role; readonly fromMs: number }[];
 }
 
-/** Everybody who works or worked in the fleet, with what they might do when. */
-export const knownPeople = async (db: Queryable, fleetId: string): Promise<readonly KnownPerson[]> => {
+/** Those who work or worked in the fleet under some ids or names, with what they might do when. */
+export const knownPeople = async (
+  db: Queryable,
+  fleetId: string,
+  { personIds, names }: { readonly personIds: readonly string[]; readonly names: readonly string[] },
+): Promise<readonly KnownPerson[]> => {
   const { rows } = await db.query<{
     personId: string;
     name: string;
@@ -93,8 +97,9 @@ export const knownPeople = async (db: Queryable, fleetId: string): Promise<reado
             coalesce((SELECT json_agg(json_build_object('role', r.role, 'from', CASE WHEN isfinite(r.from_at) THEN extract(epoch FROM r.from_at) * 1000 END) ORDER BY r.from_at DESC)
              FROM person_role r WHERE r.fleet_id = p.fleet_id AND r.person_id = p.person_id),
               json_build_array(json_build_object('role', role, 'from', NULL))) AS roles
-     FROM person p WHERE fleet_id = $1`,
-    [fleetId],
+     FROM person p WHERE fleet_id = $1 AND (person_id = ANY($2)
+       OR person_id IN (SELECT o.person_id FROM person_name o WHERE o.fleet_id = $1 AND o.name = ANY($3)))`,
+    [fleetId, personIds, names],
   );
   return rows.map(({ endedAt, roles, ...row }) => ({
     ...row,

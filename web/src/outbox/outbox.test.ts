@@ -265,6 +265,20 @@ describe('the outbox', () => {
     await expect.poll(waiting, { timeout: 8000 }).toBe(1);
     await expect.poll(() => store.getState().outbox.turnedAway ?? '').toContain('tried again');
   });
+  it('lets go of visits the server has and nobody touched lately, and never of one that still waits', async () => {
+    const [sent, kept] = [v7(), v7()];
+    await outbox.record(opening(sent));
+    await settled();
+    server.answer = (_batch, response) => json(response, 503, {});
+    await outbox.record(opening(kept));
+    const lookedAt = Date.parse('2026-11-24T00:00:00Z');
+    // Touched since that moment: it stays.
+    await outbox.forgetVisits(lookedAt);
+    expect(await new Outbox(createStore()).open(sent, null)).not.toBeNull();
+    await outbox.forgetVisits(Date.now() + 365 * 86_400_000);
+    const nextPage = new Outbox(createStore());
+    expect([await nextPage.open(sent, null), (await nextPage.open(kept, null)) !== null]).toEqual([null, true]);
+  });
   it('tells how far the clock of the device is off', async () => {
     server.answer = (batch, response) => receipt(response, batch.entries.length, { clockAheadMs: 2 * 86_400_000 });
     await outbox.record(opening(v7()));
