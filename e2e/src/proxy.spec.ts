@@ -91,7 +91,10 @@ test('answers through nginx by TLS as the example sets it up: cookies bound to i
       .poll(async () => (await ask(port, '/healthz').catch(() => null))?.status ?? said, { timeout: 15_000 })
       .toBe(200);
     const page = await ask(port, '/');
-    expect([page.status, page.headers['strict-transport-security']]).toEqual([200, 'max-age=31536000']);
+    expect([page.status, page.headers['strict-transport-security']]).toEqual([
+      200,
+      'max-age=31536000; includeSubDomains',
+    ]);
     expect((await ask(port, '/api/watch')).status).toBe(401);
     const entered = await ask(port, '/api/session', {
       method: 'POST',

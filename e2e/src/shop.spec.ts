@@ -40,6 +40,7 @@ test('leads a new shop from the empty page to its first visit', async ({ page, e
   await page.getByRole('link', { name: 'Watch', exact: true }).click();
   await expect(unitsListed(page)).toContainText('G-01');
   await unitsListed(page).getByRole('link', { name: /G-01/ }).first().click();
+  await expect(page.getByRole('heading', { level: 1, name: 'G-01' })).toBeVisible();
   await page.getByRole('link', { name: 'Start a visit' }).click();
   await page.getByLabel('Battery temperature').fill('-4');
   await page.getByText('Read, and done').click();

@@ -1,3 +1,4 @@
+import { setPriority } from 'node:os';
 import { parentPort, workerData } from 'node:worker_threads';
 import { isDatabaseAway } from '../database/failure';
 import { listenTo } from '../database/listen';
@@ -7,6 +8,11 @@ import { areProjectionsOld, rebuild } from './rebuild';
 
 /** Marks nobody told of are found by looking now and then. */
 const LOOK_MS = 5000;
+
+/** How far this thread steps back behind those that answer, by the scale of `nice`. */
+const BEHIND = 10;
+// Of the calling thread alone where threads have a priority of their own, which is Linux.
+if (process.platform === 'linux') setPriority(0, BEHIND);
 
 const { databaseUrl } = workerData as { readonly databaseUrl: string };
 const tell = (message: { readonly problem: string }): void => parentPort?.postMessage(message);
