@@ -84,6 +84,17 @@ test('a shift without network: begun, read, handed over by PIN, signed off, and 
   await expect(page.getByRole('heading', { name: 'Who is working now?' })).toBeVisible({ timeout: 30_000 });
   await pressed(page, '271904');
   await expect(whoKey(page)).toHaveAccessibleName('Working here: I. Dahl');
+  // Sent is what the server has, whatever the screen said a moment ago.
+  await expect
+    .poll(
+      async () =>
+        vaktman.visit(visitId).then(
+          ({ events: stored }) => stored.some(({ kind }) => kind === 'closed'),
+          () => false,
+        ),
+      { timeout: 30_000 },
+    )
+    .toBe(true);
   const { file, takenBy, events } = await vaktman.visit(visitId);
   expect(events.filter(({ kind }) => kind === 'closed').map(({ by }) => by)).toEqual(['I. Dahl']);
   const rests = file.readings.filter(({ step }) => step === 'battery.openCircuit');
@@ -124,11 +135,24 @@ test('two tablets without network meet again: nothing is lost, nothing comes twi
     await page.goto(`${vaktman.url}/visits/${shared}`);
     await allSent(page);
   }
-  const rests = (await vaktman.visit(shared)).file.readings.filter(({ step }) => step === 'battery.openCircuit');
-  expect(rests.map(({ point }) => point).sort()).toEqual(['A', 'B']);
+  const restsOf = async (): Promise<string[]> =>
+    (await vaktman.visit(shared)).file.readings
+      .filter(({ step }) => step === 'battery.openCircuit')
+      .map(({ point }) => point)
+      .sort();
+  await expect.poll(restsOf, { timeout: 30_000 }).toEqual(['A', 'B']);
   for (const visitId of own) {
-    const { events } = await vaktman.visit(visitId);
-    expect(events.filter(({ kind }) => kind === 'cautions-acknowledged')).toHaveLength(1);
+    await expect
+      .poll(
+        async () => {
+          const stored = await vaktman.fetch(`/api/visits/${visitId}`);
+          if (!stored.ok) return stored.status;
+          const { events } = (await stored.json()) as { events: { kind: string }[] };
+          return events.filter(({ kind }) => kind === 'cautions-acknowledged').length;
+        },
+        { timeout: 30_000 },
+      )
+      .toBe(1);
     expect((await makersOf(vaktman, visitId)).doubts).toEqual([]);
   }
   await one.goto(`${vaktman.url}/visits/${shared}/record`);
