@@ -83,8 +83,13 @@ const watcher = async (number: number, isOver: AbortSignal): Promise<void> => {
     if (Date.now() > warmMs) watched.push(performance.now() - began);
   };
   const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
-  for (let part = await reader?.read(); part?.done === false; part = await reader?.read())
-    if (part.value.includes('"watch":true')) asks ??= ask();
+  try {
+    for (let part = await reader?.read(); part?.done === false; part = await reader?.read())
+      if (part.value.includes('"watch":true')) asks ??= ask();
+  } finally {
+    // What is asked for is answered before the server ends.
+    await asks;
+  }
 };
 
 try {
