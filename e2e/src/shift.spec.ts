@@ -1,5 +1,6 @@
 import { visitMakersSchema } from '@vaktman/contract';
 import type { Browser, Page } from '@playwright/test';
+import { oneByOne, pressed, whoKey } from './bayTablet';
 import {
   allSent,
   expect,
@@ -11,15 +12,6 @@ import {
   unitsListed,
   type Vaktman,
 } from './vaktman';
-
-const pressed = async (page: Page, digits: string): Promise<void> => {
-  for (const digit of digits) await page.getByRole('button', { name: digit, exact: true }).click();
-};
-const whoKey = (page: Page) => page.getByRole('button', { name: /^Working here/ });
-const oneByOne = (): void => {
-  if (localStorage.getItem('vaktman.settings') === null)
-    localStorage.setItem('vaktman.settings', JSON.stringify({ sound: false, goesOn: false, bankAtOnce: false }));
-};
 
 /** A tablet people share, on which two of them went on by PIN, with everything on it for a shift without network. */
 const tablet = async (browser: Browser, vaktman: Vaktman): Promise<Page> => {

@@ -1,16 +1,6 @@
-import type { Page } from '@playwright/test';
+import { oneByOne, pressed, whoKey } from './bayTablet';
 import { carry } from './carry';
 import { allSent, choose, expect, openVisit, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
-
-const pressed = async (page: Page, digits: string): Promise<void> => {
-  for (const digit of digits) await page.getByRole('button', { name: digit, exact: true }).click();
-};
-/** One battery after the other, and no step by itself. */
-const oneByOne = (): void => {
-  if (localStorage.getItem('vaktman.settings') === null)
-    localStorage.setItem('vaktman.settings', JSON.stringify({ sound: false, goesOn: false, bankAtOnce: false }));
-};
-const whoKey = (page: Page) => page.getByRole('button', { name: /^Working here/ });
 
 test('shows the made-up people and lets one in by one press', async ({ page, vaktman }) => {
   await page.goto(`${vaktman.url}/units/P-07`);

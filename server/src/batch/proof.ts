@@ -75,6 +75,15 @@ const roleProblems = (entry: Entry, people: readonly KnownPerson[], ms: number, 
   });
 };
 
+/** What an entry's signature was made over; null where it holds what has no such form, as half a character. */
+const textToSign = (sent: object, seal: Seal): string | null => {
+  try {
+    return sealedText(sent, seal);
+  } catch {
+    return null;
+  }
+};
+
 /** Who signed an entry on which device; null where nothing proves it. */
 const signerOf = async (
   entry: Entry,
@@ -85,7 +94,8 @@ const signerOf = async (
   const { seal } = entry;
   const key = seal === undefined ? undefined : keys.get(seal.key);
   if (seal === undefined || key === undefined) return null;
-  if (!(await isSignedBy(key, seal.signature, sealedText(sent, seal))))
+  const text = textToSign(sent, seal);
+  if (text === null || !(await isSignedBy(key, seal.signature, text)))
     return { path: `${path}.seal.signature`, message: `expected a signature by the key of ${key.device}` };
   const person = people.find(({ personId }) => personId === seal.personId);
   return person === undefined

@@ -9,6 +9,7 @@ import { Choice, TextLine } from '../control/formLines';
 import { Key } from '../control/Key';
 import { useOnce } from '../control/useOnce';
 import { Failed, Loading } from '../frame/Failed';
+import { ShopSheet } from '../frame/ShopSheet';
 import { useViewTitle } from '../frame/useViewTitle';
 import { PHONE } from '../theme/screen';
 import { Confirmations } from './Confirmations';
@@ -16,19 +17,6 @@ import { NewBrowsersChoice } from './NewBrowsersChoice';
 import { ProgramKeys } from './ProgramKeys';
 import { useChangeDeviceMutation, useDevicesQuery, useEndDeviceMutation } from './signInApi';
 
-const Sheet = styled.main`
-  display: grid;
-  gap: 2rem;
-  max-width: 68rem;
-  padding: 1.4rem 1.5rem 3rem;
-  h2 {
-    font-size: 2rem;
-  }
-  section {
-    display: grid;
-    gap: 0.8rem;
-  }
-`;
 const Row = styled.form`
   display: grid;
   grid-template-columns: minmax(0, 1.6fr) minmax(0, 1.4fr) minmax(0, 1.6fr) 5.5rem 6rem;
@@ -121,7 +109,7 @@ export const DevicesView = () => {
     ...inUse.filter(({ deviceId }) => deviceId !== here),
   ];
   return (
-    <Sheet>
+    <ShopSheet $wide>
       <Confirmations />
       <section aria-labelledby="devices">
         <h2 id="devices">Devices</h2>
@@ -143,6 +131,6 @@ export const DevicesView = () => {
       </section>
       <NewBrowsersChoice asked={newBrowsers} />
       <ProgramKeys />
-    </Sheet>
+    </ShopSheet>
   );
 };

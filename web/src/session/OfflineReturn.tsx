@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent } from 'react';
+import { useEffect, useEffectEvent, useRef } from 'react';
 import { useSessionQuery } from '../api/api';
 import { failureOf } from '../api/failure';
 import { useAppDispatch, useAppSelector } from '../store';
@@ -27,8 +27,12 @@ export const OfflineReturn = () => {
     forgetGiven();
     if (error !== undefined) dispatch(switchAsked(true));
   });
+  const telling = useRef(false);
   useEffect(() => {
-    if (isSuccess) void tell();
+    // One at a time: the next look comes while a slow answer is still on its way.
+    if (!isSuccess || telling.current) return;
+    telling.current = true;
+    void tell().finally(() => (telling.current = false));
   }, [isSuccess, fulfilledTimeStamp]);
   return null;
 };

@@ -4,6 +4,7 @@ import { failedWords } from '../api/failure';
 import { clockTimeText, dayText } from '../control/dates';
 import { Key } from '../control/Key';
 import { Failed } from '../frame/Failed';
+import { ShopSheet } from '../frame/ShopSheet';
 import { useViewTitle } from '../frame/useViewTitle';
 import { ROLE_WORDS } from '../people/roles';
 import { useAppSelector } from '../store';
@@ -11,18 +12,7 @@ import { OwnCode } from './OwnCode';
 import { useChangeWordsMutation, useEndOwnSessionMutation, useOwnSessionsQuery } from './signInApi';
 import { WordsForm } from './WordsForm';
 
-const Sheet = styled.main`
-  display: grid;
-  gap: 2rem;
-  max-width: 52rem;
-  padding: 1.4rem 1.5rem 3rem;
-  h2 {
-    font-size: 2rem;
-  }
-  section {
-    display: grid;
-    gap: 0.8rem;
-  }
+const Sheet = styled(ShopSheet)`
   ul {
     list-style: none;
     margin: 0;

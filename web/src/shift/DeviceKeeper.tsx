@@ -6,7 +6,7 @@ import { followServer, forgetPeople } from '../session/peopleHere';
 import { OfflineReturn } from '../session/OfflineReturn';
 import { useAppDispatch, useAppSelector } from '../store';
 import { keptAnswers } from './keptAnswers';
-import { keepShift } from './keepShift';
+import { keepShift, Unreached } from './keepShift';
 import { unitsKept } from './shiftSlice';
 
 const LOCK = 'vaktman-shift';
@@ -65,9 +65,13 @@ export const DeviceKeeper = () => {
     const yards = chosen === null ? null : chosen.split('\n').filter((yard) => yard !== '');
     const round = async (): Promise<void> =>
       alone(async () => {
-        const kept = await keepShift(deviceId, yards, () => isOver).catch(() => null);
-        // Out of reach, or somebody else is in by now: what was kept stays, and it is looked for again.
-        if (kept !== null && !isOver) dispatch(unitsKept(kept));
+        try {
+          const kept = await keepShift(deviceId, yards, () => isOver);
+          if (kept !== null && !isOver) dispatch(unitsKept(kept));
+        } catch (error) {
+          // Out of reach is looked for again, and what was kept stays; a device without room is told.
+          if (!(error instanceof Unreached)) told(error);
+        }
       });
     const first = setTimeout(() => void round(), FIRST_MS);
     const timer = setInterval(() => void round(), AGAIN_MS);

@@ -6,31 +6,15 @@ import { ChoiceField } from '../control/ChoiceField';
 import { momentText } from '../control/dates';
 import { Key } from '../control/Key';
 import { useOnce } from '../control/useOnce';
+import { ShopSheet } from '../frame/ShopSheet';
 import { useViewTitle } from '../frame/useViewTitle';
 import { shiftYardsChosen, visitDaysChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
-import { keepShift } from './keepShift';
+import { keepFailedWords, keepShift } from './keepShift';
 import { yardsKept } from './shiftPaths';
 import { unitsKept } from './shiftSlice';
 import { useStorage, type Storage } from './useStorage';
 
-const Sheet = styled.main`
-  display: grid;
-  gap: 1.8rem;
-  max-width: 52rem;
-  padding: 1.4rem 1.5rem 3rem;
-  h2 {
-    font-size: 2rem;
-  }
-  section {
-    display: grid;
-    gap: 0.8rem;
-    justify-items: start;
-  }
-  b {
-    font-weight: 680;
-  }
-`;
 const Yards = styled.div`
   display: grid;
   gap: 0.4rem;
@@ -58,14 +42,17 @@ const Units = ({ brought }: { readonly brought: () => void }) => {
   const { shiftYards } = useAppSelector(({ settings }) => settings);
   const { units } = useAppSelector(({ shift }) => shift);
   const { device, person, way } = useAppSelector(({ session }) => session);
-  const [failed, setFailed] = useState(false);
+  const [failed, setFailed] = useState<string | null>(null);
   const kept = yardsKept(shiftYards, watch?.units ?? []);
   const [bringing, bring] = useOnce(async () => {
     if (device?.deviceId === undefined) return;
-    setFailed(false);
-    const done = await keepShift(device.deviceId, shiftYards, () => false).catch(() => null);
-    setFailed(done === null);
-    if (done !== null) dispatch(unitsKept(done));
+    setFailed(null);
+    try {
+      const done = await keepShift(device.deviceId, shiftYards, () => false);
+      if (done !== null) dispatch(unitsKept(done));
+    } catch (error) {
+      setFailed(keepFailedWords(error));
+    }
     brought();
   });
   const choose = (yardId: string, isChosen: boolean): void =>
@@ -88,8 +75,8 @@ const Units = ({ brought }: { readonly brought: () => void }) => {
         ))}
       </Yards>
       <p role="status">
-        {failed
-          ? 'The server does not answer. What is here stays.'
+        {failed !== null
+          ? failed
           : bringing
             ? 'Bringing …'
             : units === null
@@ -111,7 +98,7 @@ export const HereView = () => {
   const { visitDays } = useAppSelector(({ settings }) => settings);
   const { storage, ask, look } = useStorage();
   return (
-    <Sheet>
+    <ShopSheet>
       <p>
         {device === null ? 'This browser is not on record.' : <b>{device.name}</b>}
         {device === null ? '' : device.shared ? ', shared: people go on by PIN.' : ', not shared.'} When a lead ends it,
@@ -133,6 +120,6 @@ export const HereView = () => {
         <p>{storage === null ? '' : storageWords(storage)}</p>
         {storage?.isKept === false ? <Key onPress={ask}>Ask the browser to keep it</Key> : null}
       </section>
-    </Sheet>
+    </ShopSheet>
   );
 };

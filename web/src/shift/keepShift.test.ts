@@ -1,26 +1,17 @@
 // @vitest-environment jsdom
 import 'fake-indexeddb/auto';
-import { EMPTY_WATCH_ROW } from '@vaktman/contract';
+import type { WatchRow } from '@vaktman/contract';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { watchRow as row } from '../../test/watchRow';
 import { keptAnswers } from './keptAnswers';
-import { keepShift } from './keepShift';
+import { keepFailedWords, keepShift, Unreached } from './keepShift';
 
-const row = (unitId: string, yardId: string, headline: string | null = null) => ({
-  ...EMPTY_WATCH_ROW,
-  unitId,
-  yardId,
-  description: '',
-  systemVolts: 24,
-  arrangement: '2S',
-  findingCount: 0,
-  headline,
-});
 const nodeFetch = globalThis.fetch;
 let server: Server;
 let asked: string[];
-let rows: ReturnType<typeof row>[];
+let rows: WatchRow[];
 let gone: string;
 beforeEach(async () => {
   [asked, rows, gone] = [[], [row('P-07', 'lower'), row('S-01', 'summit')], ''];
@@ -52,7 +43,7 @@ describe('bringing what a shift without network needs', () => {
     asked = [];
     await bring(['lower']);
     expect([asked.includes('/watch'), unitsAsked()]).toEqual([true, []]);
-    rows = [row('P-07', 'lower', 'Weak under load: battery B'), row('S-01', 'summit')];
+    rows = [row('P-07', 'lower', { headline: 'Weak under load: battery B' }), row('S-01', 'summit')];
     asked = [];
     await bring(['lower', 'summit']);
     expect(unitsAsked()).toEqual(['/units/P-07', '/units/S-01']);
@@ -62,7 +53,7 @@ describe('bringing what a shift without network needs', () => {
     await bring(['summit']);
     expect([await keptAnswers.at('/units/P-07'), (await keptAnswers.at('/units/S-01')) !== null]).toEqual([null, true]);
     gone = '/units/S-01';
-    rows = [row('S-01', 'summit', 'gone')];
+    rows = [row('S-01', 'summit', { headline: 'gone' })];
     expect(await bring(['summit'])).toMatchObject({ kept: 0, wanted: 1 });
     expect(await keptAnswers.at('/units/S-01')).toBeNull();
   });
@@ -70,8 +61,14 @@ describe('bringing what a shift without network needs', () => {
     await bring(['lower']);
     server.closeAllConnections();
     server.close();
-    await expect(bring(['lower', 'summit'])).rejects.toThrow();
+    await expect(bring(['lower', 'summit'])).rejects.toThrow(Unreached);
     expect(await keptAnswers.at('/units/P-07')).not.toBeNull();
+  });
+  it('tells a server that is away from a device that has no room', () => {
+    expect(keepFailedWords(new Unreached('/watch was not answered.'))).toContain('server does not answer');
+    expect(keepFailedWords(new DOMException('No room left', 'QuotaExceededError'))).toBe(
+      'This device could not keep it: No room left',
+    );
   });
   it('begins with nothing on what has become another device', async () => {
     await bring(['lower'], 'd-1');

@@ -14,13 +14,26 @@ export interface KeptShift {
   readonly oldestMs: number | null;
 }
 
-/** Asks the server for one answer; null where it is not there any more. @throws while the server is out of reach */
+/** The server could not be asked, or did not answer: it is asked again later, and nothing is wrong here. */
+export class Unreached extends Error {}
+
+/** Asks the server for one answer; null where it is not there any more. @throws {Unreached} */
 const askedFor = async (path: string): Promise<unknown> => {
-  const answer = await fetch(`/api${path}`, { signal: AbortSignal.timeout(PATIENCE_MS) });
-  if (answer.status === 404) return null;
-  if (!answer.ok) throw new Error(`${path} was answered with ${answer.status}.`);
-  return answer.json();
+  try {
+    const answer = await fetch(`/api${path}`, { signal: AbortSignal.timeout(PATIENCE_MS) });
+    if (answer.status === 404) return null;
+    if (answer.ok) return await answer.json();
+    throw new Unreached(`${path} was answered with ${answer.status}.`);
+  } catch (error) {
+    throw error instanceof Unreached ? error : new Unreached(`${path} was not answered.`, { cause: error });
+  }
 };
+
+/** Why bringing it failed, in words: the server is away, or this device has no room. */
+export const keepFailedWords = (error: unknown): string =>
+  error instanceof Unreached
+    ? 'The server does not answer. What is here stays.'
+    : `This device could not keep it: ${error instanceof Error ? error.message : String(error)}`;
 
 const counted = async (unitIds: readonly string[]): Promise<KeptShift> => {
   const ages = await Promise.all(
@@ -39,7 +52,7 @@ const counted = async (unitIds: readonly string[]): Promise<KeptShift> => {
  * @param deviceId as the server knows this device
  * @param chosen yards, or null where nobody chose
  * @param isOver true once somebody else does it, or it is no longer wanted
- * @throws while the server is out of reach; what was kept stays
+ * @throws {Unreached} while the server is out of reach, and whatever the browser says where it has no room; what was kept stays
  */
 export const keepShift = async (
   deviceId: string,

@@ -1,17 +1,7 @@
-import { EMPTY_WATCH_ROW, type WatchRow } from '@vaktman/contract';
 import { describe, expect, it } from 'vitest';
+import { watchRow as row } from '../../test/watchRow';
 import { isStale, wantedOf, yardsKept } from './shiftPaths';
 
-const row = (unitId: string, yardId: string, more: Partial<WatchRow> = {}): WatchRow => ({
-  ...EMPTY_WATCH_ROW,
-  unitId,
-  yardId,
-  description: '',
-  systemVolts: 24,
-  arrangement: '2S',
-  findingCount: 0,
-  ...more,
-});
 const HOUR_MS = 3_600_000;
 
 describe('what a device keeps for a shift without network', () => {
