@@ -66,9 +66,7 @@ describe('bringing what a shift without network needs', () => {
   });
   it('tells a server that is away from a device that has no room', () => {
     expect(keepFailedWords(new Unreached('/watch was not answered.'))).toContain('server does not answer');
-    expect(keepFailedWords(new DOMException('No room left', 'QuotaExceededError'))).toBe(
-      'This device could not keep it: No room left',
-    );
+    expect(keepFailedWords(new Error('No room left'))).toBe('This device could not keep it: No room left');
   });
   it('begins with nothing on what has become another device', async () => {
     await bring(['lower'], 'd-1');
