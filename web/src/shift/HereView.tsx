@@ -65,7 +65,8 @@ const Units = ({ brought }: { readonly brought: () => void }) => {
         signed off here, and sent once the server is in reach.
       </p>
       <Yards role="group" aria-label="Yards kept on this device">
-        {(fleet?.yards ?? []).map(({ yardId, name }) => (
+        {/* Nobody chose and the watch is not there: which yards are kept cannot be told, and one press would let go of the others. */}
+        {(shiftYards === null && watch === undefined ? [] : (fleet?.yards ?? [])).map(({ yardId, name }) => (
           <CheckBox
             key={yardId}
             words={name}
