@@ -41,13 +41,14 @@ const leadVisits = async (): Promise<number> => {
     executablePath: tools.chromium,
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
   });
-  const { faults, typed, lost, doubled, mixed, stuck, endedByItself } = await ordeal(browser, count, say);
+  const { faults, typed, lost, doubled, mixed, stuck, toldFull, endedByItself } = await ordeal(browser, count, say);
   await browser.close();
   for (const [name, times] of Object.entries(faults)) say(`${name}: ${times}`);
   say(
     `${typed} readings typed in ${seconds()} s; ${lost.length} lost, ${doubled.length} doubled, ${mixed.length} mixed, ${stuck} stuck, ` +
       `server ended by itself ${endedByItself} times`,
   );
+  say(`${toldFull} times a full device said so, and what was typed was saved again`);
   const bad = lost.length + doubled.length + mixed.length + stuck + endedByItself;
   if (bad > 0) say(JSON.stringify({ lost, doubled, mixed }, null, 2));
   return bad;

@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import type { Session } from '@vaktman/contract';
 import { carry } from '../carry';
 import { signedInAt } from '../../../server/test/signedIn';
@@ -11,6 +12,7 @@ export interface Typed {
 }
 
 const PATIENCE_MS = 60_000;
+const TROUBLES = fileURLToPath(new URL('./troubles.js', import.meta.url));
 
 /** A tablet with the real interface: it types readings into visits and remembers what the screen said was saved. */
 export class Device {
@@ -27,6 +29,8 @@ export class Device {
   readonly saved: Typed[] = [];
   /** Typed, but the tab went before the screen said so: it may or may not be there, and at most once. */
   readonly tried: Typed[] = [];
+  /** How often it said that it could not keep a reading. */
+  toldFull = 0;
 
   constructor(browser: Browser, url: string, name: string, first: number, step: number) {
     this.#browser = browser;
@@ -55,7 +59,19 @@ export class Device {
         JSON.stringify({ theme: 'day', sound: false, goesOn: false, bankAtOnce: false }),
       );
     });
+    await this.#context.addInitScript({ path: TROUBLES });
     await this.newTab();
+  }
+  /** Puts the clock off by so much, for this page and those after it. */
+  async setClock(offMs: number): Promise<void> {
+    await this.page.evaluate((ms) => localStorage.setItem('ordeal.clockOffMs', String(ms)), offMs);
+  }
+  /** Takes the room for anything more, and gives it back once somebody was told, or after so long. */
+  async fillUntilTold(atMostMs: number): Promise<void> {
+    const [toldBefore, until] = [this.toldFull, Date.now() + atMostMs];
+    await this.page.evaluate(() => localStorage.setItem('ordeal.full', 'yes'));
+    while (this.toldFull === toldBefore && Date.now() < until) await this.page.waitForTimeout(50);
+    await this.page.evaluate(() => localStorage.removeItem('ordeal.full'));
   }
   async newTab(): Promise<void> {
     this.#page = await this.context.newPage();
@@ -117,14 +133,27 @@ export class Device {
     const typed = { visitId, point, volts };
     this.tried.push(typed);
     await page.keyboard.type(String(volts));
-    // A press that bounces: both come before the screen has moved on.
-    await page.evaluate(() => {
+    const full = page.getByRole('alert').filter({ hasText: 'could not be kept on this device' });
+    await this.#save();
+    await again.or(full).first().waitFor({ timeout: PATIENCE_MS });
+    while (await full.isVisible()) {
+      // What was typed still stands there: it is read, and saved again.
+      this.toldFull += 1;
+      await page.getByRole('button', { name: 'Read', exact: true }).click();
+      await full.waitFor({ state: 'hidden' });
+      await page.waitForTimeout(400);
+      await this.#save();
+      await again.or(full).first().waitFor({ timeout: PATIENCE_MS });
+    }
+    this.tried.pop();
+    this.saved.push(typed);
+  }
+  /** A press that bounces: both come before the screen has moved on. */
+  async #save(): Promise<void> {
+    await this.page.evaluate(() => {
       for (let press = 0; press < 2; press++)
         window.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true, cancelable: true }));
     });
-    await again.waitFor({ timeout: PATIENCE_MS });
-    this.tried.pop();
-    this.saved.push(typed);
   }
   /** How many entries of this device wait, and how many were set aside. */
   async left(): Promise<{ waiting: number; aside: number }> {

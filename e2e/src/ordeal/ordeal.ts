@@ -12,6 +12,9 @@ export const FAULTS = [
   'answer lost',
   'tab closed',
   'reload',
+  'device full',
+  'disk full',
+  'clock wrong',
 ] as const;
 export type FaultName = (typeof FAULTS)[number];
 
@@ -24,15 +27,20 @@ export interface OrdealResult {
   /** Stored in another visit or at another battery than typed. */
   readonly mixed: readonly string[];
   readonly stuck: number;
+  /** Readings a device said it could not keep, and that were saved again. */
+  readonly toldFull: number;
   readonly endedByItself: number;
 }
 
 const UNITS = ['P-09', 'P-07'] as const;
 const POINTS = ['A', 'B', 'C', 'D'] as const;
 const DOWN_MS = 700;
+const FULL_AT_MOST_MS = 5000;
+/** How far a device's clock is off, one after the other: hours and days, both ways, and right again. */
+const CLOCK_OFF_MS = [3 * 3_600_000, -26 * 3_600_000, 40 * 60_000, 0] as const;
 
 /** Does a fault to the site or the device, and undoes it. */
-const befall = async (fault: FaultName, site: Site, device: Device): Promise<void> => {
+const befall = async (fault: FaultName, times: number, site: Site, device: Device): Promise<void> => {
   switch (fault) {
     case 'server killed':
       return site.killServer(DOWN_MS);
@@ -62,6 +70,12 @@ const befall = async (fault: FaultName, site: Site, device: Device): Promise<voi
     case 'reload':
       await device.page.reload().catch(() => null);
       return undefined;
+    case 'device full':
+      return device.fillUntilTold(FULL_AT_MOST_MS);
+    case 'disk full':
+      return site.fillDisk(DOWN_MS);
+    case 'clock wrong':
+      return device.setClock(CLOCK_OFF_MS[times % CLOCK_OFF_MS.length] ?? 0);
   }
 };
 
@@ -91,9 +105,9 @@ export const ordeal = async (browser: Browser, count: number, say: (line: string
       await rested(device, visitId);
       await device.goTo(visitId, point);
       await device.read(visitId, point);
-      if (takesThePage(fault)) await befall(fault, site, device);
+      if (takesThePage(fault)) await befall(fault, faults[fault], site, device);
       else {
-        const befalling = befall(fault, site, device);
+        const befalling = befall(fault, faults[fault], site, device);
         await device.read(visitId, point);
         await befalling;
       }
@@ -102,7 +116,8 @@ export const ordeal = async (browser: Browser, count: number, say: (line: string
     }
     const stuck = await settle(devices);
     const found = await compare(site, devices);
-    return { faults, typed: typedBy(devices).length, ...found, stuck, endedByItself: site.endedByItself };
+    const toldFull = devices.reduce((sum, device) => sum + device.toldFull, 0);
+    return { faults, typed: typedBy(devices).length, ...found, stuck, toldFull, endedByItself: site.endedByItself };
   } finally {
     await site.stop();
   }

@@ -92,6 +92,16 @@ export class Site {
       'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
     );
   }
+  /** The database answers writes as it does when its disk is full, for a while. */
+  async fillDisk(fullMs: number): Promise<void> {
+    await this.query(`
+      CREATE FUNCTION disk_full() RETURNS trigger LANGUAGE plpgsql AS $$
+        BEGIN RAISE EXCEPTION 'could not extend file: No space left on device' USING ERRCODE = 'disk_full'; END $$;
+      CREATE TRIGGER disk_full BEFORE INSERT ON reading FOR EACH ROW EXECUTE FUNCTION disk_full();
+      CREATE TRIGGER disk_full BEFORE INSERT ON visit FOR EACH ROW EXECUTE FUNCTION disk_full()`);
+    await pause(fullMs);
+    await this.query('DROP FUNCTION disk_full() CASCADE');
+  }
   async query<Row extends object>(text: string): Promise<Row[]> {
     const client = new pg.Client({ connectionString: this.#database!.adminUrl });
     await client.connect();

@@ -53,6 +53,18 @@ describe('the mark of what waits', () => {
     const link = screen.getByRole('link', { name: 'The server did not take 1 entry: see why' });
     expect(link.getAttribute('href')).toBe('/waiting');
   });
+  it('says what to do where a device has no room, though whoever saved is told too that it failed', () => {
+    const words = 'The quota has been exceeded.';
+    marked(failureTold({ what: 'keep', words }), failureTold({ what: 'act', words }));
+    expect(screen.getByRole('alert').textContent).toContain('What you typed is still on screen');
+  });
+  it('tells the failure that came last', () => {
+    marked(
+      failureTold({ what: 'keep', words: 'The quota has been exceeded.' }),
+      failureTold({ what: 'act', words: 'no answer' }),
+    );
+    expect(screen.getByRole('alert').textContent).toContain('It did not come about. (no answer)');
+  });
   it('tells what failed until it was read', async () => {
     const { user } = marked(failureTold({ what: 'keep', words: 'The quota has been exceeded.' }));
     expect(screen.getByRole('alert').textContent).toContain('What you typed is still on screen');

@@ -11,7 +11,9 @@ export const failureSlice = createSlice({
   name: 'failure',
   initialState: null as ToldFailure | null,
   reducers: {
-    failureTold: (_state, { payload }: PayloadAction<ToldFailure>) => payload,
+    /** Whoever asked only hears that it failed: what was told of it with what to do stays. */
+    failureTold: (told, { payload }: PayloadAction<ToldFailure>) =>
+      payload.what === 'act' && told?.words === payload.words ? told : payload,
     failureRead: () => null,
   },
 });
