@@ -15,6 +15,7 @@ import { listChanges } from './change/changeStore';
 import { isDatabaseAway } from './database/failure';
 import type { Pool } from './database/pool';
 import { sqlState } from './database/sqlState';
+import { whoIsIt } from './database/who';
 import { openApi } from './describe/openApi';
 import { readingPage } from './describe/readingPage';
 import { exportRoutes } from './export/exportRoutes';
@@ -92,7 +93,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   const cookies = new Cookies(publicAddress?.startsWith('https:') === true);
 
   const fleetId = async (): Promise<string> => {
-    const id = await findFleetId(pool);
+    const id = whoIsIt()?.fleetId ?? (await findFleetId(pool));
     if (id === null) throw new ClientError(503, 'There is no fleet here yet.', [], { type: NO_FLEET });
     return id;
   };

@@ -48,6 +48,8 @@ export interface BatchFrame {
   readonly clock: DeviceClock;
   /** Who may have made an entry; null for a file, whose people may be of another shop. */
   readonly makers: Makers | null;
+  /** Units of visits as they were opened, of those stored before the batch: an opening never changes. */
+  readonly opened: ReadonlyMap<string, Unit>;
 }
 
 /** What adding an entry changed. */
@@ -226,14 +228,15 @@ export const addEntry = async (
   path: string,
   frame: BatchFrame,
 ): Promise<Added> => {
-  const { fleetId, clock, makers } = frame;
+  const { fleetId, clock, makers, opened } = frame;
   if (entry.kind === 'reading' && (!isUuid(entry.reading.id) || entry.reading.id !== entry.reading.id.toLowerCase()))
     throw refuse([
       { path: `${path}.reading.id`, message: `expected a UUID in small letters, received ${entry.reading.id}` },
     ]);
   if (await isStored(db, fleetId, entry, path)) return KNOWN;
   const visitId = visitIdOf(entry);
-  const unit = entry.kind === 'visit' ? entry.opening.unit : await visitUnit(db, fleetId, visitId);
+  const unit =
+    entry.kind === 'visit' ? entry.opening.unit : (opened.get(visitId) ?? (await visitUnit(db, fleetId, visitId)));
   if (unit === null)
     throw refuse([{ path: `${path}.visitId`, message: `expected a visit sent before, received ${visitId}` }]);
   if (entry.kind !== 'visit') await checkSignature(db, fleetId, entry, path);

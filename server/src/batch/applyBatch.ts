@@ -1,6 +1,8 @@
 import { visitIdOf, type Batch, type BatchReceipt, type Entry } from '@vaktman/contract';
+import type { Unit } from '@vaktman/core';
 import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
+import { prepared } from '../database/prepared';
 import { sqlState } from '../database/sqlState';
 import { knownPeople } from '../people/peopleStore';
 import { markOutlooks } from '../outlook/outlookQueue';
@@ -18,18 +20,30 @@ const FOREIGN_KEY_VIOLATION = '23503';
 /** Text the database cannot keep, and values out of its range. */
 const UNSTORABLE = new Set(['22P05', '22021', '22007', '22008', '22003', '23514']);
 
+/** The units as the visits of a batch were opened with them, of those that are stored. */
+const openedUnits = async (db: Queryable, fleetId: string, entries: readonly Entry[]): Promise<Map<string, Unit>> => {
+  const opened = new Map<string, Unit>();
+  for (const visitId of new Set(entries.map(visitIdOf))) {
+    const unit = await visitUnit(db, fleetId, visitId);
+    if (unit !== null) opened.set(visitId, unit);
+  }
+  return opened;
+};
+
 /** Units a batch touches: those of its visits, and those batteries are taken out of. */
-const unitsOf = async (db: Queryable, fleetId: string, entries: readonly Entry[]): Promise<Set<string>> => {
+const unitsOf = async (
+  db: Queryable,
+  fleetId: string,
+  entries: readonly Entry[],
+  opened: ReadonlyMap<string, Unit>,
+): Promise<Set<string>> => {
   const units = new Set<string>();
   for (const entry of entries) {
     if (entry.kind === 'visit') units.add(entry.opening.unit.id);
     else if (entry.kind === 'event' && entry.event.kind === 'repaired' && entry.event.fitted !== undefined)
       for (const unitId of await unitsOfFittings(db, fleetId, entry.event.fitted)) units.add(unitId);
   }
-  for (const visitId of new Set(entries.map(visitIdOf))) {
-    const unit = await visitUnit(db, fleetId, visitId);
-    if (unit !== null) units.add(unit.id);
-  }
+  for (const { id } of opened.values()) units.add(id);
   return units;
 };
 
@@ -76,12 +90,13 @@ export const applyEntries = async (
   entries: readonly Entry[],
   { clock, makers, sent = entries }: Frame,
 ): Promise<number> => {
-  await lockUnits(db, fleetId, await unitsOf(db, fleetId, entries));
+  const opened = await openedUnits(db, fleetId, entries);
+  await lockUnits(db, fleetId, await unitsOf(db, fleetId, entries, opened));
   const touched = new Set<string>();
   const moved = new Set<string>();
   let count = 0;
   for (const [index, entry] of entries.entries()) {
-    const { isNew, units } = await addNamed(db, entry, sent[index] ?? entry, index, { fleetId, clock, makers });
+    const { isNew, units } = await addNamed(db, entry, sent[index] ?? entry, index, { fleetId, clock, makers, opened });
     if (!isNew) continue;
     count += 1;
     touched.add(visitIdOf(entry));
@@ -130,7 +145,8 @@ export const applyBatch = async (
   const { entries } = batch;
   const clock = deviceClock(batch, receivedMs);
   const added = await triedAgain(() =>
-    withTransaction(pool, async (db) => {
+    withTransaction(pool, async (client) => {
+      const db = prepared(client);
       const makers = batch.origin === 'file' ? null : await makersOf(db, fleetId, entries, from.sender);
       return applyEntries(db, fleetId, entries, { clock, makers, sent: from.sent ?? entries });
     }),

@@ -9,7 +9,7 @@ const HEARTBEAT_MS = 15_000;
 /** So much may wait for a reader; one that takes it more slowly is told to ask for everything. */
 const MOST_WAITING = 200;
 /** What follows within so long is written at once, and what is the same only once: a busy shop changes dozens of times a second. */
-const GATHER_MS = 100;
+const GATHER_MS = 250;
 
 /** An event as it is written into a stream. */
 const eventText = (event: string, data = ''): string => `event: ${event}\ndata: ${data}\n\n`;

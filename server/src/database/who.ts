@@ -4,6 +4,8 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 export interface Who {
   readonly person: string;
   readonly device: string;
+  /** The fleet they were found in; asked for where that is left out. */
+  readonly fleetId?: string;
 }
 
 const current = new AsyncLocalStorage<Who>();

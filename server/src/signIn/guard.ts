@@ -1,5 +1,6 @@
 import type { MiddlewareHandler } from 'hono';
 import type { Pool } from '../database/pool';
+import { prepared } from '../database/prepared';
 import { asWho } from '../database/who';
 import { findFleetId } from '../fleet/fleetStore';
 import type { Cookies } from './cookies';
@@ -16,7 +17,7 @@ export const guard =
     c.set('requester', null);
     const operation = operationAt(c.req.method, c.req.path);
     if (operation === null) return next();
-    const requester = await requesterOf(c, pool, cookies);
+    const requester = await requesterOf(c, prepared(pool), cookies);
     if (requester === null && (await findFleetId(pool)) === null) return next();
     c.set('requester', requester);
     const refusal = refusalOf(operation, requester);
@@ -24,5 +25,5 @@ export const guard =
     if (requester === null) return next();
     const person = requester.kind === 'person' ? requester.name : `${requester.name} (program)`;
     const device = requester.kind === 'person' ? requester.device : '';
-    return asWho({ person, device }, next);
+    return asWho({ person, device, fleetId: requester.fleetId }, next);
   };

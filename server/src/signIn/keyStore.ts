@@ -6,6 +6,7 @@ import { digestOf, newSecret } from './secret';
 /** A program that asks by its key. */
 export interface Program {
   readonly keyId: string;
+  readonly fleetId: string;
   readonly name: string;
   readonly scopes: readonly Scope[];
 }
@@ -16,7 +17,7 @@ const USED_EVERY = `interval '1 minute'`;
 /** The program a key stands for, or null; one that was ended is none. */
 export const programOf = async (db: Queryable, key: string): Promise<Program | null> => {
   const { rows } = await db.query<Program & { stale: boolean }>(
-    `SELECT key_id AS "keyId", name, scopes, coalesce(used_at < now() - ${USED_EVERY}, true) AS stale
+    `SELECT key_id AS "keyId", fleet_id AS "fleetId", name, scopes, coalesce(used_at < now() - ${USED_EVERY}, true) AS stale
      FROM program_key WHERE digest = $1 AND ended_at IS NULL`,
     [digestOf(key)],
   );

@@ -11,6 +11,7 @@ const CONFIRMED_MINUTES = 5;
 /** Somebody who is signed in. */
 export interface SignedIn {
   readonly sessionId: string;
+  readonly fleetId: string;
   readonly personId: string;
   readonly name: string;
   readonly role: Role;
@@ -24,7 +25,7 @@ export interface SignedIn {
 /** Whose session a cookie's secret stands for, or null: unknown, over, its person gone or its device ended. */
 export const sessionOf = async (db: Queryable, secret: string): Promise<SignedIn | null> => {
   const { rows } = await db.query<SignedIn>(
-    `SELECT session_id AS "sessionId", person_id AS "personId", p.name, p.role, device_id AS "deviceId", d.name AS device,
+    `SELECT session_id AS "sessionId", fleet_id AS "fleetId", person_id AS "personId", p.name, p.role, device_id AS "deviceId", d.name AS device,
             ends_at AS "endsAt", coalesce(confirmed_until > now(), false) AS "isConfirmed"
      FROM session s JOIN person p USING (fleet_id, person_id) JOIN device d USING (fleet_id, device_id)
      WHERE (s.digest = $1 OR (s.before_digest = $1 AND s.before_until > now())) AND ends_at > now() AND p.ended_at IS NULL AND d.ended_at IS NULL`,

@@ -80,6 +80,27 @@ const forgetVisit = async (
   return { unitId, settled: true };
 };
 
+/** Keeps what lists show of a visit, and how its unit stands by it, in one statement. */
+const KEEP = `
+  WITH summary AS (
+    INSERT INTO visit_summary (fleet_id, visit_id, unit_id, started_at, closed_at, technician, disposition, headline, finding_count, kind, body)
+    VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
+    ON CONFLICT (fleet_id, visit_id) DO UPDATE SET closed_at = excluded.closed_at, technician = excluded.technician,
+      disposition = excluded.disposition, headline = excluded.headline, finding_count = excluded.finding_count, kind = excluded.kind, body = excluded.body
+  )
+  INSERT INTO unit_standing (fleet_id, unit_id, visit_id, started_at, closed_at, disposition, headline, finding_count,
+    due_date, due_engine_hours, due_odometer_km)
+  VALUES ($1, $3, $2, $4, $5, $7, $8, $9, $12, $13, $14)
+  ON CONFLICT (fleet_id, unit_id) DO UPDATE SET visit_id = excluded.visit_id, started_at = excluded.started_at,
+    closed_at = excluded.closed_at, disposition = excluded.disposition, headline = excluded.headline,
+    finding_count = excluded.finding_count,
+    -- What was signed off stands until the next visit is closed: an open one owes nothing yet.
+    due_date = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_date ELSE excluded.due_date END,
+    due_engine_hours = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_engine_hours ELSE excluded.due_engine_hours END,
+    due_odometer_km = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_odometer_km ELSE excluded.due_odometer_km END
+  -- A visit older than the one the unit stands by changes nothing here.
+  WHERE excluded.started_at >= unit_standing.started_at`;
+
 /**
  * Computes what lists show of a visit from its facts, and stores it in place of what stood there.
  * @returns the unit, and whether the visit tells its outlook something: it is closed, or something was repaired in it
@@ -102,65 +123,35 @@ export const refreshSummary = async (
     await keepSigned(db, fleetId, visitId, signedFirst.eventId, judge(asSigned(file) ?? file));
   if (closed !== undefined && signatureOf(events).status === 'signed')
     await keepSigned(db, fleetId, visitId, closed.eventId, judgement);
-  await db.query(
-    `INSERT INTO visit_summary (fleet_id, visit_id, unit_id, started_at, closed_at, technician, disposition, headline, finding_count, kind, body)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
-     ON CONFLICT (fleet_id, visit_id) DO UPDATE SET closed_at = excluded.closed_at, technician = excluded.technician,
-       disposition = excluded.disposition, headline = excluded.headline, finding_count = excluded.finding_count, kind = excluded.kind, body = excluded.body`,
-    [
-      fleetId,
-      visitId,
-      file.unit.id,
-      file.visit.at,
-      closedAt,
-      file.visit.technician,
-      judgement.disposition,
-      headline(judgement),
-      judgement.findings.length,
-      kindOf(file.unit),
-      JSON.stringify({
-        batteries: batteryLasts(detail, judgement),
-        findings: judgement.findings,
-        planned: events.flatMap((event) =>
-          event.kind === 'planned' ? [{ finding: event.finding, action: event.action }] : [],
-        ),
-        past: visitFigures(file, judgement, await batteryIdsAt(db, fleetId, file.unit.id, file.visit.at)),
-        repairs: file.repairs ?? [],
-        meters: {
-          at: file.visit.at,
-          ...(file.visit.engineHours === undefined ? {} : { engineHours: file.visit.engineHours }),
-          ...(file.visit.odometerKm === undefined ? {} : { odometerKm: file.visit.odometerKm }),
-        },
-        lasts: lastValues(detail, judgement),
-      }),
-    ],
-  );
-  // A visit older than the one the unit stands by changes nothing here.
-  await db.query(
-    `INSERT INTO unit_standing (fleet_id, unit_id, visit_id, started_at, closed_at, disposition, headline, finding_count,
-       due_date, due_engine_hours, due_odometer_km)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)
-     ON CONFLICT (fleet_id, unit_id) DO UPDATE SET visit_id = excluded.visit_id, started_at = excluded.started_at,
-       closed_at = excluded.closed_at, disposition = excluded.disposition, headline = excluded.headline,
-       finding_count = excluded.finding_count,
-       -- What was signed off stands until the next visit is closed: an open one owes nothing yet.
-       due_date = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_date ELSE excluded.due_date END,
-       due_engine_hours = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_engine_hours ELSE excluded.due_engine_hours END,
-       due_odometer_km = CASE WHEN excluded.closed_at IS NULL THEN unit_standing.due_odometer_km ELSE excluded.due_odometer_km END
-     WHERE excluded.started_at >= unit_standing.started_at`,
-    [
-      fleetId,
-      file.unit.id,
-      visitId,
-      file.visit.at,
-      closedAt,
-      judgement.disposition,
-      headline(judgement),
-      judgement.findings.length,
-      closed?.nextDue?.date ?? null,
-      closed?.nextDue?.engineHours ?? null,
-      closed?.nextDue?.odometerKm ?? null,
-    ],
-  );
+  await db.query(KEEP, [
+    fleetId,
+    visitId,
+    file.unit.id,
+    file.visit.at,
+    closedAt,
+    file.visit.technician,
+    judgement.disposition,
+    headline(judgement),
+    judgement.findings.length,
+    kindOf(file.unit),
+    JSON.stringify({
+      batteries: batteryLasts(detail, judgement),
+      findings: judgement.findings,
+      planned: events.flatMap((event) =>
+        event.kind === 'planned' ? [{ finding: event.finding, action: event.action }] : [],
+      ),
+      past: visitFigures(file, judgement, await batteryIdsAt(db, fleetId, file.unit.id, file.visit.at)),
+      repairs: file.repairs ?? [],
+      meters: {
+        at: file.visit.at,
+        ...(file.visit.engineHours === undefined ? {} : { engineHours: file.visit.engineHours }),
+        ...(file.visit.odometerKm === undefined ? {} : { odometerKm: file.visit.odometerKm }),
+      },
+      lasts: lastValues(detail, judgement),
+    }),
+    closed?.nextDue?.date ?? null,
+    closed?.nextDue?.engineHours ?? null,
+    closed?.nextDue?.odometerKm ?? null,
+  ]);
   return { unitId: file.unit.id, settled: closed !== undefined || (file.repairs ?? []).length > 0 };
 };

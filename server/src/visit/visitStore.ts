@@ -30,35 +30,42 @@ const eventAt = (event: VisitEvent, moment: Date): VisitEvent => {
   return { ...placed, repair: { ...placed.repair, at: placed.at } };
 };
 
+/** A visit as one statement reads it: moments are text where they come from within. */
+interface VisitRow {
+  readonly head: VisitHead;
+  readonly method: Method;
+  readonly unit: Unit;
+  readonly startedAt: Date;
+  readonly readings: readonly { body: Reading; takenBy: string; takenAt: string; amends: string | null }[];
+  readonly events: readonly { body: VisitEvent; at: string }[];
+  readonly signed: Readonly<Record<string, Judgement>>;
+}
+
+const VISIT = `
+  SELECT head, method, unit, started_at AS "startedAt",
+    (SELECT coalesce(json_agg(json_build_object('body', body, 'takenBy', taken_by, 'takenAt', taken_at, 'amends', amendment_id)
+        ORDER BY taken_at, made_device NULLS FIRST, made_sequence, reading_id), '[]')
+      FROM reading WHERE fleet_id = $1 AND visit_id = $2) AS readings,
+    (SELECT coalesce(json_agg(json_build_object('body', body, 'at', at)
+        ORDER BY at, made_device NULLS FIRST, made_sequence, event_id), '[]')
+      FROM visit_event WHERE fleet_id = $1 AND visit_id = $2) AS events,
+    (SELECT coalesce(json_object_agg(event_id, body), '{}')
+      FROM signed_judgement WHERE fleet_id = $1 AND visit_id = $2) AS signed
+  FROM visit WHERE fleet_id = $1 AND visit_id = $2`;
+
 /** A stored visit with everything recorded in it, or null when it is not known. */
 export const loadVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<VisitDetail | null> => {
-  const opened = await db.query<{ head: VisitHead; method: Method; unit: Unit; startedAt: Date }>(
-    'SELECT head, method, unit, started_at AS "startedAt" FROM visit WHERE fleet_id = $1 AND visit_id = $2',
-    [fleetId, visitId],
-  );
-  const visit = opened.rows[0];
+  const { rows } = await db.query<VisitRow>(VISIT, [fleetId, visitId]);
+  const visit = rows[0];
   if (visit === undefined) return null;
-  const { rows } = await db.query<{ body: Reading; takenBy: string; takenAt: Date; amends: string | null }>(
-    `SELECT body, taken_by AS "takenBy", taken_at AS "takenAt", amendment_id AS amends FROM reading
-     WHERE fleet_id = $1 AND visit_id = $2 ORDER BY taken_at, made_device NULLS FIRST, made_sequence, reading_id`,
-    [fleetId, visitId],
-  );
-  const happened = await db.query<{ body: VisitEvent; at: Date }>(
-    `SELECT body, at FROM visit_event WHERE fleet_id = $1 AND visit_id = $2
-     ORDER BY at, made_device NULLS FIRST, made_sequence, event_id`,
-    [fleetId, visitId],
-  );
-  const signed = await db.query<{ eventId: string; body: Judgement }>(
-    'SELECT event_id AS "eventId", body FROM signed_judgement WHERE fleet_id = $1 AND visit_id = $2',
-    [fleetId, visitId],
-  );
+  const { readings, events, signed } = visit;
   return recordedVisit({
-    signedAs: Object.fromEntries(signed.rows.map(({ eventId, body }) => [eventId, body])),
+    signedAs: signed,
     opening: { unit: visit.unit, method: visit.method, visit: atMoment(visit.head, visit.startedAt) },
-    readings: rows.map(({ body, takenAt }) => atMoment(body, takenAt)),
-    events: happened.rows.map(({ body, at }) => eventAt(body, at)),
-    takenBy: Object.fromEntries(rows.map(({ body, takenBy }) => [body.id, takenBy])),
-    amended: Object.fromEntries(rows.flatMap(({ body, amends }) => (amends === null ? [] : [[body.id, amends]]))),
+    readings: readings.map(({ body, takenAt }) => atMoment(body, new Date(takenAt))),
+    events: events.map(({ body, at }) => eventAt(body, new Date(at))),
+    takenBy: Object.fromEntries(readings.map(({ body, takenBy }) => [body.id, takenBy])),
+    amended: Object.fromEntries(readings.flatMap(({ body, amends }) => (amends === null ? [] : [[body.id, amends]]))),
   });
 };
 

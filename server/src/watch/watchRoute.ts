@@ -3,6 +3,8 @@ import { promisify } from 'node:util';
 import { setTimeout as pause } from 'node:timers/promises';
 import { gzip } from 'node:zlib';
 import type { Pool } from '../database/pool';
+import { prepared } from '../database/prepared';
+import { Shared } from './shared';
 import { loadWatch, watchRevision } from './watchStore';
 
 const gzipped = promisify(gzip);
@@ -52,8 +54,15 @@ export const watchRoute = (pool: Pool) => {
     const begun = under === undefined ? null : await under;
     return begun !== null && BigInt(begun.revision) >= BigInt(revision) ? begun : shared(fleetId);
   };
+  /** Questions that were asked before the database was answer by one count. */
+  const counting = new Map<string, Shared<string>>();
+  const counted = (fleetId: string): Promise<string> => {
+    const count = counting.get(fleetId) ?? new Shared(() => watchRevision(prepared(pool), fleetId));
+    counting.set(fleetId, count);
+    return count.ask();
+  };
   return async (c: Context, fleetId: string): Promise<Response> => {
-    const revision = await watchRevision(pool, fleetId);
+    const revision = await counted(fleetId);
     const watch = await watchAfter(fleetId, revision);
     const etag = `"watch-${watch.revision}"`;
     const headers = { etag, 'cache-control': 'no-cache', vary: 'accept-encoding' };
