@@ -6,6 +6,7 @@ import { signedInAt } from '../../server/test/signedIn';
 import type { Unit } from '@vaktman/core';
 import { v7 } from 'uuid';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { Agent, get, type IncomingMessage } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -18,8 +19,8 @@ const TECHNICIANS = 200;
 const WATCHERS = 50;
 /** A unit for each of them. */
 const UNITS = 400;
-/** Changes that come close together are asked for once, as the interface does. */
-const GATHER_MS = 1000;
+/** Changes that come close together are asked for once, and no two screens ask at the same moment, as the interface does. */
+const gatherMs = (): number => 500 + 1000 * Math.random();
 const EVERY_MS = 6000;
 const LENGTH_MS = 60_000;
 /** As many as a whole visit has; the visits are at different places of it when it begins. */
@@ -51,6 +52,7 @@ await fetch(`http://127.0.0.1:${port}/api/session/key`, {
 });
 /** From when on it counts; told once everybody begins. */
 let warmMs = Infinity;
+const screenAgent = new Agent({ keepAlive: true });
 const times: number[] = [];
 const watched: number[] = [];
 const closing: number[] = [];
@@ -69,6 +71,18 @@ const send = async (unsigned: readonly Entry[], into: number[]): Promise<void> =
   if (!answer.ok) failed += 1;
 };
 
+/** Asks for the watch as a browser does, and leaves it packed: fifty browsers unpack it on fifty machines. */
+const askWatch = (): Promise<void> =>
+  new Promise((resolve, reject) => {
+    get(
+      { port, path: '/api/watch', agent: screenAgent, headers: { cookie, 'accept-encoding': 'gzip' } },
+      (answer: IncomingMessage) => {
+        if (answer.statusCode !== 200) failed += 1;
+        answer.resume().on('end', resolve).on('error', reject);
+      },
+    ).on('error', reject);
+  });
+
 /** A screen with the watch on it: hears of changes, and asks for it again. */
 const watcher = async (number: number, isOver: AbortSignal): Promise<void> => {
   const answer = await fetch(`http://127.0.0.1:${port}/api/changes?device=watcher-${number}`, {
@@ -77,10 +91,10 @@ const watcher = async (number: number, isOver: AbortSignal): Promise<void> => {
   });
   let asks: Promise<void> | null = null;
   const ask = async (): Promise<void> => {
-    await pause(GATHER_MS);
+    await pause(gatherMs());
     asks = null;
     const began = performance.now();
-    await (await fetch(`http://127.0.0.1:${port}/api/watch`, { headers: { cookie } })).arrayBuffer();
+    await askWatch();
     if (Date.now() > warmMs) watched.push(performance.now() - began);
   };
   const reader = answer.body?.pipeThrough(new TextDecoderStream()).getReader();
@@ -97,6 +111,10 @@ try {
   // Nobody works at one machine with a dozen others.
   const pool = openPool(database.url, () => undefined, 2, UNHURRIED);
   await growFleet(pool, UNITS);
+  // The outlooks of units that were all added a moment ago are nobody's usual day.
+  const due = async (): Promise<number> =>
+    (await pool.query<{ count: number }>('SELECT count(*)::int AS count FROM outlook_due')).rows[0]?.count ?? 0;
+  while ((await due()) > 0) await pause(500);
   await pool.end();
   const { units } = (await (await fetch(`http://127.0.0.1:${port}/api/watch`, { headers: { cookie } })).json()) as {
     units: { unitId: string }[];
@@ -145,6 +163,8 @@ try {
         await send([{ kind: 'reading', visitId, takenBy: 'M. Holt', reading, ...made() }], times);
         await pause(Math.max(0, EVERY_MS - (Date.now() - began)));
       }
+      // A visit that is not through is not closed: the end of the measuring is nobody's.
+      if (Date.now() >= until) return;
       const event = {
         kind: 'closed' as const,
         eventId: v7(),

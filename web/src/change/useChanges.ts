@@ -4,9 +4,10 @@ import { api } from '../api/api';
 import { useOutbox } from '../outbox/OutboxContext';
 import { useAppDispatch } from '../store';
 
-/** Changes of visits that come close together are asked for once; lists, which a busy shop changes all the time, once a second. */
+/** Changes of visits that come close together are asked for once. */
 const GATHER_MS = 250;
-const GATHER_LISTS_MS = 1000;
+/** Lists, which a busy shop changes all the time, about once a second: no two screens at the same moment, though all hear at once. */
+const gatherListsMs = (): number => 500 + 1000 * Math.random();
 const AGAIN_MS = 3000;
 
 const changeSchema = z.object({
@@ -51,7 +52,7 @@ export const useChanges = (): void => {
     };
     const gather = (): void => {
       if (visits.size > 0) gathering ??= setTimeout(askVisits, GATHER_MS);
-      if (lists || batteries || weather) gatheringLists ??= setTimeout(askLists, GATHER_LISTS_MS);
+      if (lists || batteries || weather) gatheringLists ??= setTimeout(askLists, gatherListsMs());
     };
     const everything = (): void =>
       void dispatch(api.util.invalidateTags(['Visit', 'Watch', 'Unit', 'Battery', 'Fleet', 'Weather']));
