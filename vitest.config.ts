@@ -1,15 +1,28 @@
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
 
+const tests = (rooms: string): string[] => [`${rooms}/**/*.test.{ts,tsx}`];
+
 export default defineConfig({
-  resolve: { alias: { 'virtual:pwa-register': join(import.meta.dirname, 'web/test/registerSW.ts') } },
   test: {
-    include: ['{core,contract,server,web,demo,scripts}/**/*.test.{ts,tsx}'],
-    exclude: ['**/node_modules/**', '**/dist/**'],
-    env: { TZ: 'Europe/Oslo' },
     globalSetup: ['server/test/templates.ts'],
     // Both cores: the pages of the interface wait for nothing, and the database is another process.
     maxWorkers: 2,
+    projects: [
+      {
+        extends: true,
+        // What is computed and what is shown keeps nothing between tests: a worker imports it once for all its files.
+        test: { name: 'core', include: tests('{core,contract,demo}'), isolate: false },
+      },
+      {
+        extends: true,
+        resolve: { alias: { 'virtual:pwa-register': join(import.meta.dirname, 'web/test/registerSW.ts') } },
+        test: { name: 'web', include: tests('web'), isolate: false, setupFiles: ['web/test/page.ts'] },
+      },
+      { extends: true, test: { name: 'server', include: tests('{server,scripts}') } },
+    ],
+    exclude: ['**/node_modules/**', '**/dist/**'],
+    env: { TZ: 'Europe/Oslo' },
     testTimeout: 30_000,
     hookTimeout: 60_000,
   },

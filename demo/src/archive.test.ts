@@ -2,8 +2,9 @@ import { headline, judge } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
 import { demoArchive } from './archive';
 
+const archive = demoArchive();
+
 describe('the demo fleet', () => {
-  const archive = demoArchive();
   const last = (unitId: string) => {
     const visit = archive.visits.filter(({ opening }) => opening.unit.id === unitId).at(-1)!;
     return judge({ ...visit.opening, readings: visit.readings });
@@ -39,7 +40,7 @@ describe('the demo fleet', () => {
 
 describe('the visits out of the ordinary', () => {
   const told = (unitId: string, day: string) => {
-    const visit = demoArchive().visits.find(
+    const visit = archive.visits.find(
       ({ opening }) => opening.unit.id === unitId && opening.visit.at.startsWith(day),
     )!;
     const repairs = visit.events.flatMap((event) => (event.kind === 'repaired' ? [event.repair] : []));

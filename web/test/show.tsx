@@ -1,17 +1,11 @@
-import { cleanup, render } from '@testing-library/react';
+import { render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
-import { afterEach, vi } from 'vitest';
 import type { Role, Session } from '@vaktman/contract';
 import { sessionTold } from '../src/session/sessionSlice';
 import { createStore, type Store } from '../src/store';
-
-// The simulated page lacks these of the browser's own.
-vi.stubGlobal('matchMedia', () => Object.assign(new EventTarget(), { matches: false }));
-vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') });
-afterEach(() => cleanup());
 
 /** What the server tells of who is signed in: K. Moen on a device of their own, or nobody. */
 export const sessionOf = (role: Role | null): Session => ({
