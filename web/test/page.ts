@@ -1,17 +1,31 @@
-import { cleanup } from '@testing-library/react';
+import { cleanup, configure } from '@testing-library/react';
 import { afterEach, beforeEach, vi } from 'vitest';
 
 // Tests of the interface share what they import, which saves most of their time, but neither a page nor what it keeps.
+// A machine under load is slower than a person is patient.
+configure({ asyncUtilTimeout: 10_000 });
+const NOBODY = 'http://127.0.0.1:9';
+const PageRequest = globalThis.Request;
 const inPage = typeof document !== 'undefined';
 beforeEach(() => {
   if (!inPage) return;
   // The simulated page lacks these of the browser's own.
   vi.stubGlobal('matchMedia', () => Object.assign(new EventTarget(), { matches: false }));
+  // A page has an origin that relative addresses are of; nobody answers there unless a test says so.
+  vi.stubGlobal(
+    'Request',
+    class extends PageRequest {
+      constructor(input: RequestInfo | URL, init?: RequestInit) {
+        super(typeof input === 'string' ? new URL(input, NOBODY).href : input, init);
+      }
+    },
+  );
   vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') });
 });
 afterEach(() => {
   if (!inPage) return;
   cleanup();
+  vi.unstubAllGlobals();
   localStorage.clear();
   sessionStorage.clear();
 });

@@ -1,0 +1,90 @@
+// @vitest-environment jsdom
+import type { BatteryDetail } from '@vaktman/contract';
+import { screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { show } from '../../test/show';
+import { standServer } from '../../test/standServer';
+import { MoveBattery } from './MoveBattery';
+
+const server = standServer();
+const ID = '018f3a52-7b1c-4a00-8000-000000000001';
+const FIGURE = { visitId: null, unitId: 'P-07', at: '2026-11-20T08:00:00Z', referenceLoadVolts: null };
+const battery = (part: Partial<BatteryDetail> = {}): BatteryDetail => ({
+  batteryId: ID,
+  battery: { chemistry: 'agm', duty: 'truck', rating: { value: 870, standard: 'SAE' }, serial: 'TP-101' },
+  state: 'fitted',
+  unitId: 'P-07',
+  position: 'B',
+  since: '2025-10-01T00:00:00Z',
+  warrantyUntil: null,
+  made: null,
+  yard: 'Lower Yard',
+  bench: [],
+  scrappedAt: null,
+  scrappedBecause: null,
+  claimedAt: null,
+  claimedBecause: null,
+  stays: [],
+  figures: [],
+  ...part,
+});
+const WORN = [{ ...FIGURE, capabilityPercent: 61, restingVolts: 12.5 }];
+const DEAD = [{ ...FIGURE, capabilityPercent: null, restingVolts: 10.4 }];
+const moves = () => server.asked.filter(({ path }) => path.endsWith('/moves')).map(({ body }) => body);
+const panel = (part?: Partial<BatteryDetail>) => {
+  server.answers['GET /api/units'] = { body: { units: [] } };
+  return show(<MoveBattery detail={battery(part)} />);
+};
+
+describe('what is done with a battery', () => {
+  it.each([
+    ['in a unit, is fitted elsewhere', {}, 'Fit'],
+    ['sound and in store, is fitted', { state: 'store' as const }, 'Fit'],
+    ['worn out and in store, is scrapped', { state: 'store' as const, figures: WORN }, 'Scrap'],
+    ['with a dead cell, too', { state: 'store' as const, figures: DEAD }, 'Scrap'],
+    [
+      'worn out within its warranty, goes back to its maker',
+      { state: 'store' as const, figures: WORN, warrantyUntil: '2099-01-01' },
+      'Send it back',
+    ],
+    [
+      'worn out after its warranty, does not',
+      { state: 'store' as const, figures: WORN, warrantyUntil: '2020-01-01' },
+      'Scrap',
+    ],
+    ['at its maker, comes back', { state: 'claimed' as const }, 'Take it into store'],
+  ])('one that is %s, first of all', (_what, part, words) => {
+    panel(part);
+    expect(screen.getByRole('button', { name: words })).toBeTruthy();
+  });
+  it('is asked why, and nothing is sent without', async () => {
+    const { user } = panel({ state: 'store', figures: WORN });
+    await user.click(screen.getByRole('button', { name: 'Scrap' }));
+    expect(await screen.findByText(/say why/)).toBeTruthy();
+    expect(moves()).toEqual([]);
+    expect(screen.getByRole('textbox', { name: /Why/ })).toBe(document.activeElement);
+  });
+  it('is sent once, with the reason, however often it is pressed', async () => {
+    const { user } = panel({ state: 'store', figures: WORN });
+    server.answers[`POST /api/batteries/${ID}/moves`] = { body: battery({ state: 'scrapped' }) };
+    await user.type(screen.getByRole('textbox', { name: /Why/ }), 'gives too little');
+    await user.dblClick(screen.getByRole('button', { name: 'Scrap' }));
+    await waitFor(() => expect(moves().length).toBeGreaterThan(0));
+    expect(moves()).toEqual([{ kind: 'scrap', because: 'gives too little' }]);
+  });
+  it('is told where it did not come about', async () => {
+    const { user } = panel({ state: 'store', figures: WORN });
+    server.answers[`POST /api/batteries/${ID}/moves`] = {
+      status: 409,
+      body: { type: 'about:blank', title: 'It was fitted in P-09 a moment ago.', status: 409 },
+    };
+    await user.type(screen.getByRole('textbox', { name: /Why/ }), 'gives too little');
+    await user.click(screen.getByRole('button', { name: 'Scrap' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('It was fitted in P-09 a moment ago.');
+  });
+  it('is over once it is scrapped: when and why stand there', () => {
+    panel({ state: 'scrapped', scrappedAt: '2026-11-24T09:00:00Z', scrappedBecause: 'case cracked' });
+    expect(screen.getByText(/case cracked/)).toBeTruthy();
+    expect(screen.queryByRole('button')).toBeNull();
+  });
+});

@@ -1,0 +1,72 @@
+// @vitest-environment jsdom
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { visitPage } from '../../test/visitPage';
+
+const look = async () => {
+  const page = await visitPage({ at: 'look' });
+  await screen.findByRole('heading', { name: 'Look before you measure' });
+  const row = (title: string) => screen.getByRole('heading', { name: title }).closest('li')!;
+  return {
+    ...page,
+    row,
+    press: (title: string, words: string) => page.user.click(within(row(title)).getByText(words)),
+  };
+};
+const BELT = 'Belt and tensioner';
+const FURTHER = 'Charge lamp';
+
+describe('the look round the machine', () => {
+  it('takes one press a thing, and shows what it comes to', async () => {
+    const { read, row, press } = await look();
+    await press(BELT, 'loose');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ step: 'look.belt', condition: 'loose' });
+    expect(await within(row(BELT)).findByText('failed')).toBeTruthy();
+    expect(within(row(BELT)).getByText(/It slips under load/)).toBeTruthy();
+  });
+  it('says of all the rest at once that it is sound, and says so', async () => {
+    const { user, read, path } = await look();
+    await user.click(screen.getByRole('button', { name: 'All of it is clean and sound' }));
+    await waitFor(() => expect(path()).not.toBe('/look'), { timeout: 25_000 });
+    expect(read().length).toBeGreaterThan(5);
+    expect(new Set(read().map(({ note }) => note)).size).toBe(1);
+    expect(read()[0]?.note).toBeTruthy();
+  });
+  it('leaves alone what was looked at by itself', async () => {
+    const { user, read, press, path } = await look();
+    await press(BELT, 'cracked');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    await user.click(screen.getByRole('button', { name: 'The rest is clean and sound' }));
+    await waitFor(() => expect(path()).not.toBe('/look'), { timeout: 25_000 });
+    expect(read().filter(({ step }) => step === 'look.belt')).toEqual([
+      expect.objectContaining({ condition: 'cracked' }),
+    ]);
+  });
+  it('asks why where something could not be seen, and keeps the reason', async () => {
+    const { user, read, press } = await look();
+    const [joint] = screen.getAllByRole('heading', { name: /^Joint, / });
+    await press(joint!.textContent!, 'not seen');
+    const asked = await screen.findByRole('dialog');
+    expect(read()).toEqual([]);
+    await user.click(within(asked).getByRole('button', { name: 'boxed in' }));
+    await user.click(within(asked).getByRole('button', { name: 'Not seen' }));
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ step: 'look.joint', condition: 'unseen' });
+    expect(await screen.findByText(/Because: boxed in/)).toBeTruthy();
+  });
+  it('pressed otherwise, puts right what was pressed before', async () => {
+    const { read, press } = await look();
+    await press(BELT, 'worn');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    await press(BELT, 'glazed');
+    await waitFor(() => expect(read()).toHaveLength(2));
+    expect(read()[1]).toMatchObject({ condition: 'glazed', corrects: read()[0]?.id });
+  });
+  it('owes nothing of what is seen later, at the running engine', async () => {
+    const { row, read, press } = await look();
+    expect(within(row(FURTHER)).queryByText('failed')).toBeNull();
+    await press(FURTHER, within(row(FURTHER)).getAllByRole('radio')[0]!.textContent!);
+    await waitFor(() => expect(read()).toHaveLength(1));
+  });
+});

@@ -1,0 +1,69 @@
+// @vitest-environment jsdom
+import { screen, waitFor } from '@testing-library/react';
+import { walkNode } from '@vaktman/core';
+import { describe, expect, it } from 'vitest';
+import { visitPage } from '../../test/visitPage';
+
+describe('the walk for a machine that does not crank', () => {
+  it('asks one question at a time and goes on by the answer', async () => {
+    const { user, read } = await visitPage({ at: 'start.walk' });
+    await screen.findByRole('heading', { name: walkNode('bankRest').question });
+    await user.keyboard('12.6{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ step: 'start.walk', point: 'bankRest', volts: 12.6 });
+    expect(await screen.findByRole('heading', { name: walkNode('bankJoints').question })).toBeTruthy();
+  });
+  it('ends at a flat bank: everything else waits for a charge', async () => {
+    const { user, read } = await visitPage({ at: 'start.walk' });
+    await screen.findByRole('heading', { name: walkNode('bankRest').question });
+    await user.keyboard('11.2{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(await screen.findByRole('heading', { name: 'Charge first' })).toBeTruthy();
+  });
+  it('takes the last answer again, and goes by the later one', async () => {
+    const { user, read } = await visitPage({ at: 'start.walk' });
+    await screen.findByRole('heading', { name: walkNode('bankRest').question });
+    await user.keyboard('11.2{Enter}');
+    await user.click(await screen.findByRole('button', { name: 'Answer the last one again' }));
+    await screen.findByRole('heading', { name: walkNode('bankRest').question });
+    await user.keyboard('12.7{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(2));
+    expect(await screen.findByRole('heading', { name: walkNode('bankJoints').question })).toBeTruthy();
+  });
+});
+
+describe('the ladder of a crank', () => {
+  it('reads the source first, and keeps what was read settled', async () => {
+    const { user, read } = await visitPage({ at: 'start.ladder' });
+    await screen.findByRole('heading', { name: /^Next: / });
+    await user.keyboard('10.4{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ step: 'start.crankVolts', point: 'bank', volts: 10.4, hold: 'settled' });
+  });
+  it('lets the starter cool after cranks that followed one another, unless somebody says why not', async () => {
+    const at = new Date().toISOString();
+    const crank = (point: 'positive' | 'negative') =>
+      ({ step: 'start.drop', point, volts: 0.2, by: 'crank', at }) as const;
+    const { user, happened } = await visitPage({
+      at: 'start.ladder',
+      readings: [
+        { step: 'start.crankVolts', point: 'bank', volts: 10.4, hold: 'settled', at },
+        crank('positive'),
+        crank('negative'),
+        { step: 'start.solenoid', point: 'starter', volts: 0.1, at },
+        crank('positive'),
+      ] as never,
+    });
+    expect(await screen.findByText(/cranked for 15 s/)).toBeTruthy();
+    expect(screen.queryByTestId('entry-volts')).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Go on all the same' }));
+    await user.click(await screen.findByRole('button', { name: 'cold day, parts are cold' }));
+    await user.click(screen.getByRole('button', { name: 'Go on' }));
+    await waitFor(() =>
+      expect(happened()).toContainEqual(
+        expect.objectContaining({ kind: 'wait-skipped', wait: 'starter cools', reason: 'cold day, parts are cold' }),
+      ),
+    );
+    expect(await screen.findByTestId('entry-volts')).toBeTruthy();
+  });
+});

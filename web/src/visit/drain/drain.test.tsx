@@ -1,0 +1,37 @@
+// @vitest-environment jsdom
+import { screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { visitPage } from '../../../test/visitPage';
+
+const whole = { step: 'battery.drain', point: 'bank', amps: 0.8, minutesParked: 60 } as const;
+
+describe('the drain of a parked machine', () => {
+  it('is kept with how long the key was off', async () => {
+    const { user, read } = await visitPage({ at: 'battery.drain/bank' });
+    await screen.findByRole('heading', { name: 'Read the whole drain' });
+    await user.keyboard('0.02{Enter}60{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ step: 'battery.drain', point: 'bank', amps: 0.02, minutesParked: 60 });
+    expect(await screen.findByRole('heading', { name: 'It may stand' })).toBeTruthy();
+  });
+  it('over what is allowed, is traced circuit by circuit under the name on the fuse', async () => {
+    const { user, read } = await visitPage({ at: 'battery.drain/bank', readings: [whole] });
+    await user.type(await screen.findByRole('textbox', { name: 'Circuit, as its fuse is named' }), 'F12 radio');
+    await user.click(screen.getByRole('button', { name: '0' }));
+    for (const name of ['Decimal point', '1']) await user.click(screen.getByRole('button', { name }));
+    await user.click(screen.getByRole('button', { name: 'Save F12 radio' }));
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({
+      step: 'battery.drainCircuit',
+      point: 'circuit:F12 radio',
+      ampsBefore: 0.8,
+      ampsAfter: 0.1,
+    });
+    expect(await screen.findByText(/F12 radio takes/)).toBeTruthy();
+  });
+  it('asks for the name of a circuit before its amps', async () => {
+    await visitPage({ at: 'battery.drain/bank', readings: [whole] });
+    await screen.findByRole('heading', { name: 'Pull one circuit' });
+    expect(screen.queryByTestId('entry-ampsAfter')).toBeNull();
+  });
+});

@@ -1,0 +1,41 @@
+// @vitest-environment jsdom
+import { screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { visitPage } from '../../test/visitPage';
+
+const typed = (cells: readonly number[]): string => cells.map((cell) => `${cell.toFixed(3)}{Enter}`).join('');
+
+describe('the hydrometer', () => {
+  it('keeps the fluid and the six cells in their order', async () => {
+    const { user, read } = await visitPage({ at: 'battery.hydrometer/A' });
+    await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
+    const cells = [1.265, 1.26, 1.27, 1.265, 1.255, 1.265];
+    await user.keyboard(`20{Enter}${typed(cells)}`);
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ step: 'battery.hydrometer', point: 'A', cells, electrolyteC: 20 });
+  });
+  it('shows the spread as the cells are typed, corrected for a cold fluid', async () => {
+    const { user } = await visitPage({ at: 'battery.hydrometer/A' });
+    await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
+    await user.keyboard('0{Enter}1.26{Enter}1.2{Enter}');
+    const spread = screen.getByText('Spread, limit 0.050').nextElementSibling;
+    expect(spread?.textContent).toContain('0.060');
+    // Colder acid reads too dense: the emptier cell freezes sooner than its 1.200 would say.
+    expect(screen.getByText('Freezes at').nextElementSibling?.textContent).toBe('−21 °C');
+  });
+  it('finds the cell that lags and says which battery it is in', async () => {
+    const { user, read } = await visitPage({ at: 'battery.hydrometer/C' });
+    await screen.findByRole('heading', { name: 'Hydrometer, battery C' });
+    await user.keyboard(`27{Enter}${typed([1.265, 1.265, 1.15, 1.265, 1.265, 1.265])}`);
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(await screen.findByRole('heading', { name: 'Cells of battery C' })).toBeTruthy();
+    expect(screen.getAllByText('failed').length).toBeGreaterThan(0);
+  });
+  it('takes no gravity of another liquid', async () => {
+    const { user, read } = await visitPage({ at: 'battery.hydrometer/A' });
+    await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
+    await user.keyboard('20{Enter}0.9{Enter}');
+    expect(screen.getByRole('alert').textContent).toContain('cannot be');
+    expect(read()).toEqual([]);
+  });
+});

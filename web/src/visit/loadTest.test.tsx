@@ -1,0 +1,98 @@
+// @vitest-environment jsdom
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { restedAt, visitPage } from '../../test/visitPage';
+
+const RESTED = { step: 'battery.openCircuit', point: 'A', volts: 12.6, surfaceChargeStripped: false, restedHours: 24 };
+/** Battery A at rest and good for a load, which has been on for so many seconds. */
+const underLoad = (secondsOn: number | null, { offAfter }: { readonly offAfter?: number } = {}) => {
+  const startedMs = Date.now() - 1000 * (secondsOn ?? 0);
+  const hold = {
+    kind: 'load',
+    unitId: 'T-1S4P',
+    position: 'A',
+    startedMs,
+    offMs: offAfter === undefined ? null : startedMs + 1000 * offAfter,
+  } as const;
+  return visitPage({
+    at: 'battery.load/A',
+    readings: [RESTED as never],
+    conditions: { ...restedAt(-4), ...(secondsOn === null ? {} : { hold }) },
+  });
+};
+const figure = (key: string) => screen.getByTestId(`entry-${key}`).textContent.replace('_', '');
+
+describe('a battery under the pile', () => {
+  it('shows what to hold, for how much longer, and what the volts must not fall under', async () => {
+    await underLoad(5);
+    // Half of 920 A by SAE, and the limit of a battery at four degrees of frost.
+    expect(await screen.findByRole('heading', { name: /^Hold 460 to \d+ A, battery A$/ })).toBeTruthy();
+    expect(Number(/\d+/.exec(screen.getByRole('timer').textContent)?.[0])).toBeLessThanOrEqual(10);
+    expect(screen.getByRole('timer').textContent).toMatch(/against 9\.\d+ V/);
+  });
+  it('orders to release the load once the time is over, and keeps nothing by itself', async () => {
+    const { read } = await underLoad(16);
+    const order = await screen.findByRole('alertdialog', { name: 'Release load now' });
+    expect(within(order).getByRole('button', { name: 'Load is off' })).toBe(document.activeElement);
+    expect(read()).toEqual([]);
+  });
+  it('is not ended by the press that began it, when that bounces', async () => {
+    // The press is a moment old, however slow the machine that tests it.
+    const { user, store, visitId } = await underLoad(-60);
+    await user.click(await screen.findByRole('button', { name: 'Load is off early' }));
+    await user.click(screen.getByRole('button', { name: 'Throw this run away' }));
+    expect(store.getState().conditions[visitId]?.hold).toMatchObject({ offMs: null });
+  });
+  it('thrown away, leaves nothing behind and may begin anew', async () => {
+    const { user, store, visitId, read } = await underLoad(6);
+    await user.click(await screen.findByRole('button', { name: 'Throw this run away' }));
+    await waitFor(() => expect(store.getState().conditions[visitId]?.hold).toBeNull());
+    expect(screen.queryByRole('timer')).toBeNull();
+    expect(read()).toEqual([]);
+  });
+  it('is thrown away by Escape too', async () => {
+    const { user, store, visitId } = await underLoad(6);
+    await screen.findByRole('timer');
+    await user.keyboard('{Escape}');
+    await waitFor(() => expect(store.getState().conditions[visitId]?.hold).toBeNull());
+  });
+  it('begins to cool the moment the load came off', async () => {
+    const { user, store, visitId } = await underLoad(7);
+    await user.click(await screen.findByRole('button', { name: 'Load is off early' }));
+    await waitFor(() => expect(store.getState().clocks.map(({ id }) => id)).toEqual([`cool:${visitId}`]));
+    expect(await screen.findByText(/too short to pass a battery/)).toBeTruthy();
+  });
+});
+
+describe('what a battery read under the pile', () => {
+  it('is kept with how long the load was on and how warm the battery is', async () => {
+    const { user, read } = await underLoad(40, { offAfter: 15.2 });
+    await screen.findByRole('heading', { name: 'What did battery A read?' });
+    expect(figure('seconds')).toBe('15.2');
+    await user.keyboard('10.12{Enter}465{Enter}{Enter}{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({
+      step: 'battery.load',
+      point: 'A',
+      lowestVolts: 10.12,
+      amps: 465,
+      seconds: 15.2,
+      batteryC: -4,
+    });
+    expect(read()[0]).not.toHaveProperty('recoveryVolts');
+    expect(await screen.findAllByText('passed')).not.toHaveLength(0);
+  });
+  it('asks once about amps far from those to be held', async () => {
+    const { user, read } = await underLoad(40, { offAfter: 15 });
+    await screen.findByRole('heading', { name: 'What did battery A read?' });
+    await user.keyboard('10.1{Enter}46{Enter}');
+    expect(screen.getByRole('alert').textContent).toContain('unusual');
+    expect(read()).toEqual([]);
+  });
+  it('of too short a hold is offered to be thrown away first', async () => {
+    const { user, read, store, visitId } = await underLoad(40, { offAfter: 8 });
+    await user.click(await screen.findByRole('button', { name: 'Throw this run away' }));
+    await waitFor(() => expect(store.getState().conditions[visitId]?.hold).toBeNull());
+    expect(read()).toEqual([]);
+  });
+});
