@@ -1,9 +1,13 @@
 import { expect, test } from '@playwright/test';
-import { ordeal } from './ordeal/ordeal';
+import { FAULTS, ordeal } from './ordeal/ordeal';
 
-test('twenty-two faults lose, double, mix and stick nothing', async ({ browser }) => {
+test('a fault of each kind loses, doubles, mixes and holds up nothing', async ({ browser }) => {
   test.setTimeout(300_000);
-  const { lost, doubled, mixed, stuck, toldFull, endedByItself, typed } = await ordeal(browser, 22, () => undefined);
+  const { lost, doubled, mixed, stuck, toldFull, endedByItself, typed } = await ordeal(
+    browser,
+    FAULTS.length,
+    () => undefined,
+  );
   expect({ lost, doubled, mixed, stuck, endedByItself }).toEqual({
     lost: [],
     doubled: [],
@@ -12,5 +16,5 @@ test('twenty-two faults lose, double, mix and stick nothing', async ({ browser }
     endedByItself: 0,
   });
   expect(toldFull).toBeGreaterThan(0);
-  expect(typed).toBeGreaterThan(30);
+  expect(typed).toBeGreaterThan(15);
 });

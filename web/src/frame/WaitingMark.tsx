@@ -31,6 +31,9 @@ const Strip = styled.div<{ $grave: boolean }>`
   color: ${({ $grave }) => ($grave ? 'var(--paper)' : 'var(--ink)')};
   border: 1px solid var(--rule);
   border-bottom: 0;
+  svg {
+    flex: none;
+  }
   a {
     color: inherit;
     font-weight: 680;
