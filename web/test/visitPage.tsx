@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
 import { act, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Reading, Unit, VisitEvent } from '@vaktman/core';
@@ -32,6 +33,8 @@ interface Given {
  * What is recorded on it is what the device keeps.
  */
 export const visitPage = async ({ unit = unitOf('1S4P'), at, readings = [], conditions, ambientC = 15 }: Given) => {
+  // A device of its own, which keeps nothing of another test.
+  globalThis.indexedDB = new IDBFactory();
   const store = createStore();
   store.dispatch(sessionTold(sessionOf('technician'), true));
   // A verdict stays until it was looked at.

@@ -1,0 +1,66 @@
+// @vitest-environment jsdom
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { unitOf } from '../../test/units';
+import { restedAt, visitPage } from '../../test/visitPage';
+
+/** A bank of two of which B is weak under the pile. */
+const findings = async () => {
+  const rest = (point: string) =>
+    ({ step: 'battery.openCircuit', point, volts: 12.66, surfaceChargeStripped: true, batteryC: 20 }) as const;
+  const load = (point: string, lowestVolts: number) =>
+    ({ step: 'battery.load', point, amps: 460, seconds: 15, lowestVolts, batteryC: 20 }) as const;
+  const page = await visitPage({
+    at: 'findings',
+    unit: unitOf('1S2P'),
+    readings: [rest('A'), rest('B'), load('A', 10.4), load('B', 8.9)],
+    conditions: restedAt(20),
+  });
+  const heading = await screen.findByRole('heading', { name: /Weak under load: battery B/ });
+  const item = within(heading.closest('li') ?? heading.parentElement!);
+  const decided = () => page.happened().filter(({ kind }) => ['repaired', 'planned', 'refused'].includes(kind));
+  return { ...page, item, decided };
+};
+
+describe('a finding', () => {
+  it('stands with what speaks for it, in the words of what was read', async () => {
+    const { item } = await findings();
+    expect(item.getByText('For it').nextElementSibling?.textContent).toMatch(/8\.90? V/);
+    expect(item.getAllByRole('link')[0]?.getAttribute('href')).toContain('battery.load/B');
+  });
+  it('is put off with a press, once, and says who did', async () => {
+    const { user, item, decided } = await findings();
+    await user.dblClick(item.getByRole('button', { name: 'To do later' }));
+    await waitFor(() => expect(decided().length).toBeGreaterThan(0));
+    expect(decided()).toHaveLength(1);
+    expect(decided()[0]).toMatchObject({ kind: 'planned', finding: 'battery.weak@B', by: 'K. Moen' });
+    expect(await item.findByText(/^To do: .*\(K\. Moen\)$/)).toBeTruthy();
+  });
+  it('is left alone with a reason alone', async () => {
+    const { user, item, decided } = await findings();
+    await user.click(item.getByRole('button', { name: 'Do nothing' }));
+    const asked = await screen.findByRole('dialog');
+    await user.click(within(asked).getByRole('button', { name: 'Leave it' }));
+    expect(decided()).toEqual([]);
+    await user.click(within(asked).getByRole('button', { name: 'part is not here' }));
+    await user.click(within(asked).getByRole('button', { name: 'Leave it' }));
+    await waitFor(() => expect(decided()).toHaveLength(1));
+    expect(decided()[0]).toMatchObject({ kind: 'refused', finding: 'battery.weak@B', reason: 'part is not here' });
+  });
+  it('mended by another battery asks for its label before anything is kept', async () => {
+    const { user, item, decided, path } = await findings();
+    const [replace] = item
+      .getAllByRole('radio')
+      .filter(({ parentElement }) => /replace/i.test(parentElement?.textContent ?? ''));
+    await user.click(replace!);
+    await user.click(item.getByRole('button', { name: 'It is done' }));
+    expect(decided()).toEqual([]);
+    await user.type(await screen.findByRole('textbox', { name: /^Serial at / }), 'TP-310');
+    await user.click(screen.getByRole('button', { name: 'It is fitted' }));
+    await waitFor(() => expect(decided()).toHaveLength(1));
+    const [repaired] = decided();
+    expect(repaired).toMatchObject({ kind: 'repaired', repair: { kind: 'replace' } });
+    expect(JSON.stringify(repaired)).toContain('TP-310');
+    expect(path()).toBe('/findings');
+  });
+});
