@@ -40,9 +40,7 @@ describe('the demo fleet', () => {
 
 describe('the visits out of the ordinary', () => {
   const told = (unitId: string, day: string) => {
-    const visit = archive.visits.find(
-      ({ opening }) => opening.unit.id === unitId && opening.visit.at.startsWith(day),
-    )!;
+    const visit = archive.visits.find(({ opening }) => opening.unit.id === unitId && opening.visit.at.startsWith(day))!;
     const repairs = visit.events.flatMap((event) => (event.kind === 'repaired' ? [event.repair] : []));
     return judge({ ...visit.opening, readings: visit.readings, repairs });
   };
