@@ -1,5 +1,6 @@
 import type { BatteryLife } from '@vaktman/contract';
 import { figure } from '@vaktman/core';
+import { Words } from '../control/Words';
 import { Scroll, Table } from '../control/tableStyle';
 
 const BY: Readonly<Record<BatteryLife['by'], string>> = {
@@ -41,7 +42,9 @@ export const BatteryLives = ({ lives }: { lives: readonly BatteryLife[] }) => (
               </th>
               <td className="number">{inUse}</td>
               <td className="number">{gone}</td>
-              <td className="number">{years === null ? '–' : figure(years, 1)}</td>
+              <td className="number">
+                <Words>{years === null ? '–' : figure(years, 1)}</Words>
+              </td>
               <td className="number">{inWarranty}</td>
             </tr>
           ))}

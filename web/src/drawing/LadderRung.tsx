@@ -1,4 +1,5 @@
 import { figure } from '@vaktman/core';
+import { Words } from '../control/Words';
 import { SvgFigure } from '../control/Figure';
 import { MARK_WORDS, MarkShape } from '../control/Mark';
 import { cloudPath } from './cloudPath';
@@ -89,11 +90,13 @@ export const LadderRung = ({
         {rung.title}
       </text>
       <text x={PATH_X + 76} y={y + 66} fontSize="15" fill="var(--ink-2)">
-        {rung.limitVolts === null
-          ? sourceVolts === null || rung.volts === null
-            ? 'what is left for the work'
-            : `${figure((100 * rung.volts) / sourceVolts, 0)} of every 100 volts do the work`
-          : `limit ${figure(rung.limitVolts, 2)} V`}
+        <Words>
+          {rung.limitVolts === null
+            ? sourceVolts === null || rung.volts === null
+              ? 'what is left for the work'
+              : `${figure((100 * rung.volts) / sourceVolts, 0)} of every 100 volts do the work`
+            : `limit ${figure(rung.limitVolts, 2)} V`}
+        </Words>
       </text>
       <Against rung={rung} x={470} y={y + 48} />
       <text x="652" y={y + 57} textAnchor="end" fill={failed ? 'var(--failed)' : 'var(--ink)'}>

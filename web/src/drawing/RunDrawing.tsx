@@ -1,5 +1,6 @@
 import { figure, pointName, type RunSection, type RunStretch, type SectionPoint } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { SvgFigure } from '../control/Figure';
 import { MarkShape } from '../control/Mark';
 import { cloudPath } from './cloudPath';
@@ -122,7 +123,7 @@ const StretchStep = ({
         </text>
         {isWorst ? (
           <text x="0" y="42" fontSize="16" fontWeight="620" fill="var(--ink)">
-            limit {figure(stretch.limitVolts, 2)} V a stretch
+            <Words>{`limit ${figure(stretch.limitVolts, 2)} V a stretch`}</Words>
           </text>
         ) : null}
       </g>

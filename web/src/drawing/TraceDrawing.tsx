@@ -1,5 +1,6 @@
 import { figure } from '@vaktman/core';
 import { useMemo, type ReactNode } from 'react';
+import { Words } from '../control/Words';
 import type { Span, TraceLines } from './traceLines';
 import { decimalsOf, pathOf, rangeOf, ticksOf } from './tracePath';
 import { SvgFigure } from '../control/Figure';
@@ -103,7 +104,7 @@ export const TraceDrawing = ({
             <g key={value}>
               <line x1={LEFT} x2={LEFT + pixels} y1={y(value)} y2={y(value)} stroke="var(--rule)" />
               <text x={LEFT - 7} y={y(value) + 5} textAnchor="end" fontSize="15" fontWeight="620" fill="var(--ink)">
-                {figure(value, decimalsOf(ticks))}
+                <Words>{figure(value, decimalsOf(ticks))}</Words>
               </text>
             </g>
           ))}
@@ -119,7 +120,7 @@ export const TraceDrawing = ({
       <line x1={LEFT} x2={LEFT + pixels} y1={floor} y2={floor} stroke="var(--ink)" strokeWidth="1.4" />
       {times.map((at) => (
         <text key={at} x={x(at)} y={floor + 20} textAnchor="middle" fontSize="14" fill="var(--ink-2)">
-          {figure(at, decimalsOf(times))}
+          <Words>{figure(at, decimalsOf(times))}</Words>
           {at === times.at(-1) ? ' s' : ''}
         </text>
       ))}
@@ -179,7 +180,7 @@ const Cursor = ({
       <rect x={left} y={193} width={BOX} height={30} fill="var(--ink)" />
       <g fill="var(--paper)">
         <text x={left + 8} y={214} fontSize="14">
-          {figure(atS, 3)} s
+          <Words>{`${figure(atS, 3)} s`}</Words>
         </text>
         <text x={left + 142} y={215} textAnchor="end">
           <SvgFigure text={volts === null ? '' : figure(volts, 2)} size={18} />

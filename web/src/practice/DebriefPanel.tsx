@@ -1,6 +1,7 @@
 import { faultText, figure, type Danger, type Debrief, type Fault, type Score } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
 import { Key } from '../control/Key';
 import { Mark } from '../control/Mark';
@@ -81,7 +82,7 @@ const Ladder = ({ ladder }: { ladder: Debrief['ladder'] }) => {
               stroke="var(--ink)"
             />
             <text x="518" y={y + 22} textAnchor="end" fontSize="16" fontWeight="700" fill="var(--ink)">
-              {figure(volts, 2)} V
+              <Words>{`${figure(volts, 2)} V`}</Words>
             </text>
           </g>
         );

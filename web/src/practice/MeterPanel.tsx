@@ -1,6 +1,7 @@
 import type { BenchFrame } from '@vaktman/core';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
 
@@ -79,7 +80,8 @@ export const MeterPanel = ({
       </p>
       <div className="row">
         <small>
-          held: {held === null ? '–' : `${voltsText(held.lowest)} lowest, ${voltsText(held.highest)} highest`}
+          held:{' '}
+          <Words>{held === null ? '–' : `${voltsText(held.lowest)} lowest, ${voltsText(held.highest)} highest`}</Words>
         </small>
         <QuietKey onPress={() => setHeld(null)}>Clear</QuietKey>
       </div>

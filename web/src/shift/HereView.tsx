@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { useFleetQuery, useWatchQuery } from '../api/api';
 import { CheckBox } from '../control/CheckBox';
 import { ChoiceField } from '../control/ChoiceField';
@@ -118,7 +119,9 @@ export const HereView = () => {
       </section>
       <section aria-labelledby="shift-storage">
         <h2 id="shift-storage">Storage</h2>
-        <p>{storage === null ? '' : storageWords(storage)}</p>
+        <p>
+          <Words>{storage === null ? '' : storageWords(storage)}</Words>
+        </p>
         {storage?.isKept === false ? <Key onPress={ask}>Ask the browser to keep it</Key> : null}
       </section>
     </ShopSheet>

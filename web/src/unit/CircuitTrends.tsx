@@ -2,6 +2,7 @@ import type { UnitHistory } from '@vaktman/contract';
 import { figure, present } from '@vaktman/core';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { monthOf } from './timeScale';
 
 const Grid = styled.section`
@@ -56,7 +57,7 @@ const Small = ({ trend }: { trend: Trend }) => {
     <div>
       <h3>
         {title}
-        {last === undefined ? '' : `: ${figure(last.value, decimals)} ${unit}`}
+        {last === undefined ? null : <Words>{`: ${figure(last.value, decimals)} ${unit}`}</Words>}
       </h3>
       {points.length < 2 ? (
         <small>{points.length === 0 ? 'not read yet' : 'read once'}</small>
@@ -98,7 +99,11 @@ const Small = ({ trend }: { trend: Trend }) => {
           </ResponsiveContainer>
         </figure>
       )}
-      {trend.trend === undefined ? null : <small>Trend {trend.trend}. </small>}
+      {trend.trend === undefined ? null : (
+        <small>
+          <Words>{`Trend ${trend.trend}. `}</Words>
+        </small>
+      )}
       {changes.map(({ ms, words }) => (
         <small key={`${ms} ${words}`}>
           {monthOf(ms)}: {words}

@@ -1,5 +1,6 @@
 import type { UnitHistory } from '@vaktman/contract';
 import { BASELINE_FIGURES, deviations, figure, type BaselineFigure, type Baseline } from '@vaktman/core';
+import { Words } from '../control/Words';
 import { Mark, type MarkKind } from '../control/Mark';
 import { Figure } from '../control/Figure';
 import { Table } from '../control/tableStyle';
@@ -53,7 +54,7 @@ export const KindTable = ({ history, kind }: { history: UnitHistory; kind: strin
               </td>
               <td className="number">
                 <Figure text={figure(baseline.middle, DECIMALS[unit] ?? 0)} /> ±{' '}
-                {figure(baseline.deviation, DECIMALS[unit] ?? 0)}, {baseline.visits} visits
+                <Words>{figure(baseline.deviation, DECIMALS[unit] ?? 0)}</Words>, {baseline.visits} visits
               </td>
               <td>
                 <Mark kind={markOf(worseBy)} word={WORDS[markOf(worseBy)]} />

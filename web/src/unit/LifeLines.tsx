@@ -2,6 +2,7 @@ import type { Placement, UnitDetail, UnitHistory } from '@vaktman/contract';
 import { figure } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { DISPOSITION_MARK, MARK_WORDS, MarkShape } from '../control/Mark';
@@ -162,7 +163,11 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
             <div className="head">
               <strong>{row.position}</strong>
               {last === undefined ? '–' : <Figure text={figure(last.value, 0)} unit="%" />}
-              {last?.volts === undefined ? null : <small>would have read {figure(last.volts, 2)} V</small>}
+              {last?.volts === undefined ? null : (
+                <small>
+                  <Words>{`would have read ${figure(last.volts, 2)} V`}</Words>
+                </small>
+              )}
               <small>{row.outlook === undefined ? '' : `limit: ${forecastWords(row.outlook.forecast)}`}</small>
             </div>
             <LifeLine wanted={row} scale={scale} />

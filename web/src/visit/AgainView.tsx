@@ -57,7 +57,7 @@ const Judged = ({ entry }: { entry: StepDifference['before'] }) =>
       <Mark kind={VERDICT_MARK[entry.verdict]} />
       {entry.limit === null ? null : (
         <small>
-          {entry.limit.kind} {figure(entry.limit.value, 2)} {entry.limit.unit}
+          <Words>{`${entry.limit.kind} ${figure(entry.limit.value, 2)} ${entry.limit.unit}`}</Words>
         </small>
       )}
       <small>

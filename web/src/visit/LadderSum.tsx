@@ -1,5 +1,6 @@
 import { figure, ladderToleranceVolts, type JudgedOutcome } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import type { Rung } from '../drawing/ladderRungs';
@@ -47,7 +48,9 @@ export const LadderSum = ({
         <br />
         <small>
           {count} of 4 rungs
-          {sourceVolts === null ? '' : `; may differ by ${figure(ladderToleranceVolts(sourceVolts, k), 2)} V`}
+          {sourceVolts === null ? null : (
+            <Words>{`; may differ by ${figure(ladderToleranceVolts(sourceVolts, k), 2)} V`}</Words>
+          )}
         </small>
       </div>
       <span>

@@ -1,3 +1,4 @@
+import { Words } from '../control/Words';
 import { capturedOf, type Feed } from '../feed/useFeed';
 import { ampsText, HOLD_SECONDS, voltsText, type LoadTarget } from '@vaktman/core';
 import { useEffect } from 'react';
@@ -147,7 +148,7 @@ const LimitRule = ({ limitVolts }: { limitVolts: number }) => (
     ))}
     <path d="M120 0v34" stroke="var(--failed)" strokeWidth="3" />
     <text x="120" y="54" textAnchor="middle" fontSize="17" fontWeight="700" fill="var(--failed)">
-      {limitVolts.toFixed(2)}
+      <Words>{limitVolts.toFixed(2)}</Words>
     </text>
     <text x="4" y="54" fontSize="15" fill="var(--ink-2)">
       fails
@@ -214,7 +215,7 @@ const Listened = ({ feed, target, limitVolts }: { feed: Feed; target: LoadTarget
         <Figure text={volts.toFixed(2)} unit="V" />
       </span>
       <span>
-        lowest {(lowest ?? volts).toFixed(2)}
+        lowest <Words>{(lowest ?? volts).toFixed(2)}</Words>
         {limitVolts === null ? '' : volts < limitVolts ? ', under the limit' : ', over the limit'}
       </span>
     </Live>
@@ -282,7 +283,7 @@ export const LoadHold = ({
         <p className="figure">{left}</p>
         <p>
           s to go, then release the load. Watch the lowest volts
-          {limitVolts === null ? '' : ` against ${voltsText(limitVolts)}`}.
+          {limitVolts === null ? null : <Words>{` against ${voltsText(limitVolts)}`}</Words>}.
         </p>
       </Countdown>
       <Keys>

@@ -55,7 +55,7 @@ export const RechargeAdvice = ({
       {plan === null ? null : (
         <>
           <p>
-            About {figure(plan.chargeHours, 1)} h of charge, then {plan.restHours} h of rest. {plan.stages.join(' ')}
+            <Words>{`About ${figure(plan.chargeHours, 1)} h of charge, then ${plan.restHours} h of rest. ${plan.stages.join(' ')}`}</Words>
           </p>
           <WaitClock
             id={`charge:${visitId}:${battery.position}`}

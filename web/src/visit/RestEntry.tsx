@@ -1,6 +1,7 @@
 import { figure, positions, stateOfChargePercent, type Battery, present } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { clockTimeText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
@@ -160,7 +161,7 @@ export const RestEntry = ({
       <div>
         <h2>{isBank ? 'Resting volts of the bank' : `Resting volts, battery ${point}`}</h2>
         <p>
-          {chargeWords(charge)} <QuietKey onPress={changeCharge}>Change</QuietKey>
+          <Words>{chargeWords(charge)}</Words> <QuietKey onPress={changeCharge}>Change</QuietKey>
         </p>
         {unread.length === 0 ? null : (
           <QuietKey style={{ padding: 0 }} onPress={() => dispatch(bankAtOnceChosen(!isBank))}>

@@ -132,7 +132,11 @@ export const VerdictPanel = ({
       </Value>
       <Word role="status">
         <Mark kind={VERDICT_MARK[outcome.verdict]} />
-        {margin === null ? null : <span className="margin">{margin}</span>}
+        {margin === null ? null : (
+          <span className="margin">
+            <Words>{margin}</Words>
+          </span>
+        )}
       </Word>
       <Because>
         <Words>{outcome.because}</Words>

@@ -1,6 +1,7 @@
 import { ampsText, CIRCUIT_PREFIX, figure, type DrainSection } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { Field } from '../../control/Field';
 import { Key } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
@@ -99,7 +100,9 @@ export const CircuitEntry = ({
       <Key onPress={() => setZeroedAt(new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }))}>
         {zeroedAt === null ? 'Zero the clamp' : `Clamp zeroed ${zeroedAt}`}
       </Key>
-      <p>Before: {ampsText(before)}</p>
+      <p>
+        <Words>{`Before: ${ampsText(before)}`}</Words>
+      </p>
       {wanted === '' ? null : (
         <Keypad
           key={`${wanted} ${figure(before, 3)}`}

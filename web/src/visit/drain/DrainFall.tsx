@@ -1,5 +1,6 @@
 import { ampsText, figure, type DrainSection, type PulledStep } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { Figure } from '../../control/Figure';
 import { Mark } from '../../control/Mark';
 import { PHONE } from '../../theme/screen';
@@ -75,8 +76,12 @@ export const DrainFall = ({ section }: { readonly section: DrainSection }) => {
         />
         <Allowed $at={share(allowedAmps)} />
       </td>
-      <td className="number before">{figure(step.beforeAmps, 2)}</td>
-      <td className="number">{figure(step.afterAmps, 2)}</td>
+      <td className="number before">
+        <Words>{figure(step.beforeAmps, 2)}</Words>
+      </td>
+      <td className="number">
+        <Words>{figure(step.afterAmps, 2)}</Words>
+      </td>
       <td className={step.guilty ? 'number guilty' : 'number'}>
         <Figure text={figure(step.takesAmps, 2)} />
       </td>
@@ -89,7 +94,7 @@ export const DrainFall = ({ section }: { readonly section: DrainSection }) => {
         <tr>
           <th scope="col">Circuit pulled</th>
           <th scope="col" className="bars">
-            0 to {ampsText(most)}, allowed {ampsText(allowedAmps)}
+            <Words>{`0 to ${ampsText(most)}, allowed ${ampsText(allowedAmps)}`}</Words>
           </th>
           <th scope="col" className="number before">
             before
@@ -113,7 +118,9 @@ export const DrainFall = ({ section }: { readonly section: DrainSection }) => {
             <Allowed $at={share(allowedAmps)} />
           </td>
           <td className="before" />
-          <td className="number">{figure(wholeAmps, 2)}</td>
+          <td className="number">
+            <Words>{figure(wholeAmps, 2)}</Words>
+          </td>
           <td />
           <td />
         </tr>

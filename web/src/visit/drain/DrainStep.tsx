@@ -1,6 +1,7 @@
 import { ampsText, CAUTION_WORDS, CIRCUIT_PREFIX, circuitName, drainSection, figure } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { Figure } from '../../control/Figure';
 import { Key, KeyLink, PrimaryKeyLink } from '../../control/Key';
 import { PHONE } from '../../theme/screen';
@@ -62,7 +63,9 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
   const guilty = steps.find((step) => step.guilty);
   const picture = (
     <>
-      <h2 style={{ fontSize: '2.1rem' }}>{heading}</h2>
+      <h2 style={{ fontSize: '2.1rem' }}>
+        <Words>{heading}</Words>
+      </h2>
       <Top>
         <div>
           <p>{nowAmps === null ? 'Not read yet' : 'Amps now'}</p>
@@ -80,10 +83,13 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
           />
           {daysNow === null ? null : (
             <Days>
-              Half charge after <strong>{daysText(daysNow)}</strong>
-              {steps.length === 0 || daysAsItCame === null || wholeAmps === null
-                ? ''
-                : `; as it came in, ${ampsText(wholeAmps)}: ${daysText(daysAsItCame)}`}
+              Half charge after{' '}
+              <strong>
+                <Words>{daysText(daysNow)}</Words>
+              </strong>
+              {steps.length === 0 || daysAsItCame === null || wholeAmps === null ? null : (
+                <Words>{`; as it came in, ${ampsText(wholeAmps)}: ${daysText(daysAsItCame)}`}</Words>
+              )}
             </Days>
           )}
         </div>
@@ -103,11 +109,11 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
       below={
         <p style={{ fontSize: '1.15rem' }}>
           {guilty === undefined || wholeAmps === null ? (
-            `Allowed: ${ampsText(allowedAmps)}.`
+            <Words>{`Allowed: ${ampsText(allowedAmps)}.`}</Words>
           ) : (
             <strong>
-              {guilty.name} takes {ampsText(guilty.takesAmps)} of the {ampsText(wholeAmps - allowedAmps)} over what is
-              allowed.
+              {guilty.name}{' '}
+              <Words>{`takes ${ampsText(guilty.takesAmps)} of the ${ampsText(wholeAmps - allowedAmps)} over what is allowed.`}</Words>
             </strong>
           )}{' '}
           {outcome?.redo ?? ''}

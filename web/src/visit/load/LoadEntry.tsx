@@ -1,5 +1,6 @@
 import { figure, voltsText, type loadTarget } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { clockText, secondsLeft } from '../../clock/clockSlice';
 import { Key } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
@@ -98,10 +99,11 @@ export const LoadEntry = ({
         <h2>What did battery {point} read?</h2>
         <p>
           The lowest volts of the hold, and the amps you held. Band {Math.round(target.amps)} to{' '}
-          {Math.round(target.bandTopAmps)} A{limit === null ? '' : `, limit ${voltsText(limit.value)}, ${where}`}.
+          {Math.round(target.bandTopAmps)} A
+          {limit === null ? null : <Words>{`, limit ${voltsText(limit.value)}, ${where}`}</Words>}.
         </p>
         <p>
-          The load was on for {figure(seconds, 1)} s.
+          <Words>{`The load was on for ${figure(seconds, 1)} s.`}</Words>
           {seconds < SHORT_SECONDS ? ' That is too short to pass a battery.' : ''}
         </p>
         {seconds < SHORT_SECONDS ? (

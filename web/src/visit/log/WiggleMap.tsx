@@ -1,5 +1,6 @@
 import { figure, pointName, WIGGLE_SECONDS, type Wiggle } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { Key } from '../../control/Key';
 import { Mark } from '../../control/Mark';
 
@@ -53,7 +54,9 @@ export const WiggleMap = ({
               <Mark kind="notyet" />
             ) : (
               <>
-                <span>{figure(worst.volts, 2)} V</span>
+                <span>
+                  <Words>{`${figure(worst.volts, 2)} V`}</Words>
+                </span>
                 <Mark kind={worst.moved ? 'failed' : 'passed'} word={worst.moved ? 'it moves' : 'holds still'} />
               </>
             )}

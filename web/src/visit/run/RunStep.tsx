@@ -11,6 +11,7 @@ import {
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { useWords } from '../../control/ReaderContext';
 import { PHONE } from '../../theme/screen';
 import { Key, KeyLink, PrimaryKeyLink } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
@@ -68,13 +69,14 @@ export const RunStep = ({ detail, judged, point }: StepProps) => {
   const wasRead = (own: string): boolean => section.points.some((at) => at.point === own && at.volts !== null);
   const [picked, setPicked] = useState<string | null>(() => (wasRead(asked) ? null : asked));
   const [during, setDuring] = useState<RunReading['during']>(section.first?.during ?? usualMoment(run.name));
+  const words = useWords();
   const target = picked ?? section.next?.point ?? null;
   const limitVolts = facts.limits.get(run.name === 'field' ? 'regulatorVolts' : 'segmentVolts').value;
   const { worst, wholeVolts, first } = section;
   const amps = first?.amps;
   const heading =
     worst !== null
-      ? `${figure(worst.volts, 2)}${wholeVolts === null ? '' : ` of ${figure(wholeVolts, 2)}`} V is lost from ${pointName(worst.from)} to ${pointName(worst.to)}`
+      ? `${words(figure(worst.volts, 2))}${wholeVolts === null ? '' : ` of ${words(figure(wholeVolts, 2))}`} V is lost from ${pointName(worst.from)} to ${pointName(worst.to)}`
       : wholeVolts === null
         ? `${pointName(`${run.key}:${run.points.at(-1) ?? ''}`).replace(/,.*/, '')}: read its end first`
         : 'No stretch of it loses too much';
@@ -133,7 +135,7 @@ export const RunStep = ({ detail, judged, point }: StepProps) => {
           <h2>{worst === null ? 'Nothing to find' : 'Found'}</h2>
           <p>
             {worst === null
-              ? `Every stretch read is within ${figure(limitVolts, 2)} V.`
+              ? `Every stretch read is within ${words(figure(limitVolts, 2))} V.`
               : `Between ${pointName(worst.from)} and ${pointName(worst.to)}: clean, tighten or renew what lies there, then read this stretch again. To narrow it further, name a point between.`}
           </p>
           <Key onPress={() => setPicked(section.points.at(-1)?.point ?? null)}>Read the end again</Key>

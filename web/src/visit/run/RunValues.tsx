@@ -1,5 +1,6 @@
 import { figure, pointName, type RunSection } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { Key, QuietKey } from '../../control/Key';
 
 const Values = styled.ol`
@@ -31,7 +32,7 @@ export const RunValues = ({
           <Key onPress={() => pick(own.point)}>{own.state === 'next' ? 'next' : 'no need'}</Key>
         ) : (
           <QuietKey isDisabled={index === 0} onPress={() => pick(own.point)}>
-            {figure(own.volts, 2)} V
+            <Words>{`${figure(own.volts, 2)} V`}</Words>
           </QuietKey>
         )}
       </li>
