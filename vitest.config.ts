@@ -11,13 +11,14 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        // What is computed and what is shown keeps nothing between tests: a worker imports it once for all its files.
+        // What is computed keeps nothing between tests: a worker imports it once for all its files.
         test: { name: 'core', include: tests('{core,contract,demo}'), isolate: false },
       },
       {
         extends: true,
         resolve: { alias: { 'virtual:pwa-register': join(import.meta.dirname, 'web/test/registerSW.ts') } },
-        test: { name: 'web', include: tests('web'), isolate: false, setupFiles: ['web/test/page.ts'] },
+        // A page is drawn and pressed in a simulated browser: slow where the machine has other work.
+        test: { name: 'web', include: tests('web'), setupFiles: ['web/test/page.ts'], testTimeout: 90_000 },
       },
       { extends: true, test: { name: 'server', include: tests('{server,scripts}') } },
     ],

@@ -1,7 +1,6 @@
 import { cleanup, configure } from '@testing-library/react';
 import { afterEach, beforeEach, vi } from 'vitest';
 
-// Tests of the interface share what they import, which saves most of their time, but neither a page nor what it keeps.
 // A machine under load is slower than a person is patient.
 configure({ asyncUtilTimeout: 10_000 });
 const NOBODY = 'http://127.0.0.1:9';
