@@ -206,6 +206,15 @@ describe('taking a list back', () => {
     const { imports } = await get<{ imports: ImportRun[] }>('/api/imports');
     expect(imports.filter(({ undoneAt }) => undoneAt !== null)).toHaveLength(3);
   });
+  it('taken back, is off the watch at once, also off a watch that was looked at meanwhile', async () => {
+    const onWatch = async () =>
+      (await get<{ units: { unitId: string }[] }>('/api/watch')).units.map(({ unitId }) => unitId);
+    const own = list('units', [draft('W-1')]);
+    await send('/api/imports', own);
+    expect(await onWatch()).toContain('W-1');
+    expect((await send(`/api/imports/${own.importId}/undo`, {})).status).toBe(200);
+    expect(await onWatch()).not.toContain('W-1');
+  });
   it('is refused while a visit of ours, a move or a reading hangs on it', async () => {
     const units = await taken('units', [draft('U-5', 'U-S5')]);
     const { unit } = await unitOf('U-5');
