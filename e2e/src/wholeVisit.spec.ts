@@ -106,6 +106,8 @@ test('finds a resistive ground clamp, repairs it, tests it again and keeps both'
   // Taken in again on the same fleet, by a lead, the file doubles nothing.
   await vaktman.signIn(page.context(), 'M. Holt');
   await page.goto(`${vaktman.url}/import`);
+  // What is chosen belongs to whoever works here: the page first hears who that is now.
+  await expect(page.getByRole('button', { name: 'Working here: M. Holt' })).toBeVisible();
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Choose a visit file' }).click();
   await (await chooser).setFiles(file);

@@ -53,8 +53,6 @@ const KEPT = [
   ...['fleet', 'yard', 'unit', 'battery'].map(
     (table) => `UPDATE ${table} SET demo = false WHERE fleet_id = $1 AND demo`,
   ),
-  // The watch is told though no row of it was added or changed.
-  'INSERT INTO watch_revision (fleet_id, writer) VALUES ($1, pg_backend_pid()) ON CONFLICT (fleet_id, writer) DO UPDATE SET revision = watch_revision.revision + 1',
   `SELECT pg_notify('vaktman_change', json_build_object('fleetId', $1::text, 'watch', true, 'batteries', true)::text)`,
 ];
 /** And where nothing is left at all, the first page asks again. */

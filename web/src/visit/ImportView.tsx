@@ -20,6 +20,7 @@ import { dayTimeText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
+import { useOnce } from '../control/useOnce';
 import { useViewTitle } from '../frame/useViewTitle';
 import { useLookAtVisitsMutation } from '../import/importApi';
 import { PastLists } from '../import/PastLists';
@@ -124,6 +125,8 @@ export const ImportView = () => {
     const isZip = /\.zip$/i.test(file.name);
     setChosen({ file, parsed: isZip ? null : parseVisitText(await file.text()) });
   };
+  // A file that cannot be read any more is told.
+  const [, choose] = useOnce(read);
   const parsed = chosen?.parsed ?? null;
   return (
     <>
@@ -135,7 +138,7 @@ export const ImportView = () => {
         </p>
         <FileTrigger
           acceptedFileTypes={['.json', 'application/json', '.zip', 'application/zip']}
-          onSelect={(files) => void read(files)}
+          onSelect={(files) => void choose(files)}
         >
           <Choose>{chosen?.file.name ?? 'Choose a visit file, or a zip of them'}</Choose>
         </FileTrigger>
