@@ -23,6 +23,10 @@ const Bar = styled.nav`
   a:hover {
     text-decoration: underline;
   }
+  /* Under the bar of the views: a ring outside would be cut. */
+  a:focus-visible {
+    outline-offset: -4px;
+  }
   @media print {
     display: none;
   }

@@ -55,6 +55,10 @@ const Nav = styled.nav`
   a:hover {
     text-decoration: underline;
   }
+  /* The bar ends where the screen does: a ring outside would be cut. */
+  a:focus-visible {
+    outline-offset: -4px;
+  }
   min-width: 0;
   a {
     white-space: nowrap;

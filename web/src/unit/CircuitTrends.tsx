@@ -2,7 +2,7 @@ import type { UnitHistory } from '@vaktman/contract';
 import { figure, present } from '@vaktman/core';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import styled from 'styled-components';
-import { Words } from '../control/Words';
+import { useWords } from '../control/ReaderContext';
 import { monthOf } from './timeScale';
 
 const Grid = styled.section`
@@ -53,18 +53,21 @@ const roundUp = (value: number): number => {
 const Small = ({ trend }: { trend: Trend }) => {
   const { title, unit, decimals, points, limit, changes = [] } = trend;
   const last = points.at(-1);
+  const words = useWords();
   return (
     <div>
       <h3>
         {title}
-        {last === undefined ? null : <Words>{`: ${figure(last.value, decimals)} ${unit}`}</Words>}
+        {last === undefined ? '' : words(`: ${figure(last.value, decimals)} ${unit}`)}
       </h3>
       {points.length < 2 ? (
         <small>{points.length === 0 ? 'not read yet' : 'read once'}</small>
       ) : (
         <figure
           role="img"
-          aria-label={`${title}: ${points.map(({ ms, value }) => `${monthOf(ms)} ${figure(value, decimals)}`).join(', ')} ${unit}${limit === undefined ? '' : `; limit ${limit.words}`}`}
+          aria-label={words(
+            `${title}: ${points.map(({ ms, value }) => `${monthOf(ms)} ${figure(value, decimals)}`).join(', ')} ${unit}${limit === undefined ? '' : `; limit ${limit.words}`}`,
+          )}
         >
           <ResponsiveContainer width="100%" height="100%">
             <LineChart data={[...points]} margin={{ top: 6, right: 6, bottom: 0, left: -22 }}>
@@ -80,12 +83,13 @@ const Small = ({ trend }: { trend: Trend }) => {
               <YAxis
                 domain={[0, (most: number) => roundUp(Math.max(most, limit?.value ?? 0))]}
                 tickCount={3}
+                tickFormatter={(value: number) => words(String(value))}
                 stroke="var(--ink)"
                 tick={{ fill: 'var(--ink-2)' }}
               />
               {limit === undefined ? null : <ReferenceLine y={limit.value} stroke="var(--failed)" strokeWidth={2} />}
-              {changes.map(({ ms, words }) => (
-                <ReferenceLine key={`${ms} ${words}`} x={ms} stroke="var(--ink)" strokeDasharray="3 3" />
+              {changes.map(({ ms, words: began }) => (
+                <ReferenceLine key={`${ms} ${began}`} x={ms} stroke="var(--ink)" strokeDasharray="3 3" />
               ))}
               <Line
                 dataKey="value"
@@ -99,14 +103,10 @@ const Small = ({ trend }: { trend: Trend }) => {
           </ResponsiveContainer>
         </figure>
       )}
-      {trend.trend === undefined ? null : (
-        <small>
-          <Words>{`Trend ${trend.trend}. `}</Words>
-        </small>
-      )}
-      {changes.map(({ ms, words }) => (
-        <small key={`${ms} ${words}`}>
-          {monthOf(ms)}: {words}
+      {trend.trend === undefined ? null : <small>{words(`Trend ${trend.trend}. `)}</small>}
+      {changes.map(({ ms, words: began }) => (
+        <small key={`${ms} ${began}`}>
+          {monthOf(ms)}: {began}
         </small>
       ))}
     </div>

@@ -134,7 +134,7 @@ const ColdCurve = ({
               stroke="var(--failed)"
               strokeWidth={2.4}
               label={{
-                value: `${figure(limitVolts, 1)} V to crank`,
+                value: readerWords(`${figure(limitVolts, 1)} V to crank`, units),
                 position: 'insideBottomLeft',
                 fill: 'var(--failed)',
               }}
