@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensurePackages } from './setup/packages.mjs';
 import { root } from './setup/root.mjs';
 
@@ -14,7 +14,8 @@ const ROOMS = ['core', 'core/tsconfig.test.json', 'contract', 'server', 'demo', 
 const reports = mkdtempSync(join(tmpdir(), 'vaktman-test-'));
 const bin = (name) => join(root, 'node_modules/.bin', name);
 let passed = 0;
-let failed = 0;
+/** What failed, by name; told once more at the end, since a long run is read from its last lines. */
+const failed = [];
 
 const say = (text) => process.stdout.write(`${text}\n`);
 /** Runs a command to its end. This process goes on meanwhile: a database whose lines nobody took would stand still. */
@@ -43,7 +44,7 @@ const check = (name, command, args) =>
     child.on('close', (status) => {
       if (status === 0) passed += 1;
       else {
-        failed += 1;
+        failed.push(name);
         process.stdout.write(said.join(''));
       }
       say(`${status === 0 ? 'passed' : 'FAILED'}: ${name}`);
@@ -62,16 +63,13 @@ const checkAll = async (checks) => {
 
 /** Adds a runner's own counts; a runner that wrote no report, or failed without a failed test, counts as one failure. */
 const tally = (name, status, file, read) => {
-  if (!existsSync(file)) {
-    failed += 1;
-    say(`FAILED: ${name} wrote no report`);
-    return;
-  }
+  if (!existsSync(file)) return void failed.push(`${name} wrote no report`);
   const counts = read(JSON.parse(readFileSync(file, 'utf8')));
   passed += counts.passed;
-  failed += counts.failed === 0 && status !== 0 ? 1 : counts.failed;
-  if (counts.passed + counts.failed === 0) failed += 1;
-  say(`${name}: ${counts.passed} passed, ${counts.failed} failed`.replace(',', ' and'));
+  failed.push(...counts.failed);
+  if (counts.failed.length === 0 && status !== 0) failed.push(`${name} ended with ${status}`);
+  if (counts.passed + counts.failed.length === 0) failed.push(`${name} ran nothing`);
+  say(`${name}: ${counts.passed} passed and ${counts.failed.length} failed`);
 };
 
 /** The ten tests that took longest, for whoever wants the whole to be quicker. */
@@ -109,13 +107,16 @@ try {
     env,
   );
   tally('units and server', unitStatus, units, (report) => {
-    for (const { assertionResults } of report.testResults)
+    const fellHere = [];
+    for (const { assertionResults, name, status } of report.testResults) {
+      const fellInFile = assertionResults.filter((result) => result.status === 'failed');
+      // A file that fails without a failed test did not load, or its setting up or clearing away failed.
+      if (status === 'failed' && fellInFile.length === 0) fellHere.push(relative(root, name));
+      for (const { fullName } of fellInFile) fellHere.push(`${relative(root, name)}: ${fullName}`);
       for (const { duration, fullName } of assertionResults)
         took.push({ seconds: (duration ?? 0) / 1000, name: fullName });
-    return {
-      passed: report.numPassedTests,
-      failed: report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests === 0 ? 1 : 0),
-    };
+    }
+    return { passed: report.numPassedTests, failed: fellHere };
   });
 
   const interfaces = join(reports, 'interface.json');
@@ -124,21 +125,24 @@ try {
     PLAYWRIGHT_JSON_OUTPUT_NAME: interfaces,
   });
   tally('interface', interfaceStatus, interfaces, (report) => {
+    const fellHere = [];
     for (const { title, tests } of interfaceTests(report))
       for (const { results, status } of tests) {
+        if (status === 'unexpected') fellHere.push(title);
         took.push({ seconds: (results[0]?.duration ?? 0) / 1000, name: title });
         if (status === 'flaky') say(`passed only the second time: ${title}`);
       }
-    return { passed: report.stats.expected + report.stats.flaky, failed: report.stats.unexpected };
+    return { passed: report.stats.expected + report.stats.flaky, failed: fellHere };
   });
   slowest();
 } catch (error) {
-  failed += 1;
+  failed.push(error instanceof Error ? error.message : String(error));
   process.stderr.write(`${error instanceof Error ? error.stack : String(error)}\n`);
 } finally {
   await database?.stop();
   rmSync(reports, { recursive: true, force: true });
 }
+for (const name of failed) say(`FAILED: ${name}`);
 say('');
-say(`${passed} passed, ${failed} failed`);
-process.exit(failed === 0 ? 0 : 1);
+say(`${passed} passed, ${failed.length} failed`);
+process.exit(failed.length === 0 ? 0 : 1);

@@ -8,6 +8,7 @@ import { dataFolder, freePort, startPostgres } from '../../scripts/setup/postgre
 import { startServer } from '../../scripts/setup/server.mjs';
 import { madeCrank, traceText } from '../../core/test/traceFixture';
 import {
+  allSent,
   enterOn,
   choose,
   closeVisit,
@@ -57,6 +58,7 @@ const pageAt = async (
 };
 const shot = async (page: Page, name: string): Promise<void> => {
   await page.evaluate(() => document.fonts.ready.then(() => true));
+  await allSent(page);
   // The pages' clocks were turned on; what the device says of its own clock then is of no visit.
   await page.screenshot({ path: join(FOLDER, `${name}.png`), style: '[role=status][data-clock] { display: none }' });
 };
