@@ -142,6 +142,7 @@ export * from './visit/next';
 export * from './visit/obligation';
 export * from './visit/outcomes';
 export * from './visit/precondition';
+export * from './visit/unsafeBank';
 export * from './step/catalogue';
 export * from './judging/readingBase';
 export * from './visit/retest';

@@ -58,7 +58,7 @@ export interface StepRecord<Schema extends ReadingSchema = ReadingSchema> {
   /** What keeps the product from starting it, beyond what blocks it. */
   refused?(scene: Scene, point: string): Blocked | null;
   /** Seconds of cranking it costs at a point, read that way. */
-  crankSeconds?(taken: { readonly point: string; readonly by?: unknown }): number;
+  crankSeconds?(taken: Pick<z.infer<Schema>, 'point'> & Partial<z.infer<Schema>>): number;
   /** Whether a reading tells that the engine ran or started. */
   tellsOfRunning?(reading: z.infer<Schema>): boolean;
 }

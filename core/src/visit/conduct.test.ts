@@ -6,6 +6,7 @@ import {
   CATALOGUE,
   conductNext,
   crankCoolDown,
+  crankSecondsOf,
   FINDING_CODES,
   isSeparating,
   judge,
@@ -23,6 +24,7 @@ import {
   WALK,
   WALK_PLACE,
   walkLayout,
+  type ReadStep,
   type Repair,
   type Unit,
   type VisitFile,
@@ -207,6 +209,37 @@ describe('cooling', () => {
     expect(crankCoolDown(cranks(4), at)).toBeNull();
     expect(crankCoolDown(cranks(5), at)?.untilMs).toBe(Date.parse(minute(3)));
     expect(crankCoolDown(cranks(5), Date.parse(minute(3)))).toBeNull();
+  });
+  it('counts what was read while the starter turned, and nothing that was read otherwise', () => {
+    const seconds = (reading: Record<string, unknown> & { step: ReadStep; point: string }) =>
+      crankSecondsOf(visitWith([reading]).readings[0]!);
+    const link = { step: 'start.link', point: 'A-B', volts: 0.1 } as const;
+    const joint = { step: 'start.joint', point: 'A+', volts: 0.1 } as const;
+    const run = { step: 'run.volts', point: 'starterPositive:starter.B+', volts: 0.1 } as const;
+    const drop = { step: 'start.drop', point: 'positive', volts: 0.1 } as const;
+    for (const cranking of [
+      { ...link, during: 'crank' },
+      { ...joint, during: 'crank' },
+      // Left out it is cranking, but for a joint of the alternator.
+      joint,
+      { ...run, during: 'crank' },
+      { ...drop, by: 'crank' },
+      { step: 'start.walk', point: 'attempt', answer: 'slow' } as const,
+    ])
+      expect(seconds(cranking), JSON.stringify(cranking)).toBe(3);
+    for (const still of [
+      { ...link, during: 'pile', amps: 500 },
+      { ...joint, during: 'pile' },
+      { ...joint, during: 'rest' },
+      { ...joint, point: 'alternator.B+', during: 'charging' },
+      { ...joint, point: 'alternator.B+' },
+      { ...run, during: 'pile' },
+      { ...drop, by: 'pile', amps: 500 },
+      { step: 'start.walk', point: 'bankRest', volts: 12.6 } as const,
+      { step: 'battery.openCircuit', point: 'A', volts: 12.6 } as const,
+    ])
+      expect(seconds(still), JSON.stringify(still)).toBe(0);
+    expect(seconds({ step: 'battery.starterLoad', point: 'bank', lowestVolts: [10, 10, 10] })).toBe(9);
   });
 });
 

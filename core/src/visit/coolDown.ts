@@ -14,7 +14,7 @@ const CRANK_LIMIT_S = 15;
 const CRANK_REST_S = 120;
 
 /** Seconds of cranking a reading cost; 0 for one that was taken without. */
-export const crankSecondsOf = (reading: Pick<Reading, 'step' | 'point'> & { readonly by?: unknown }): number =>
+export const crankSecondsOf = (reading: Pick<Reading, 'step' | 'point'>): number =>
   stepEntry(reading.step).crankSeconds?.(reading) ?? 0;
 
 /**

@@ -1,5 +1,14 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { CATALOGUE, hasPoint, LOGGED_STEPS, runAt, signatureOf, type ReadStep } from '@vaktman/core';
+import {
+  CATALOGUE,
+  hasPoint,
+  LOGGED_STEPS,
+  runAt,
+  signatureOf,
+  stoppedByBattery,
+  type Place,
+  type ReadStep,
+} from '@vaktman/core';
 import type { ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Loading } from '../frame/Failed';
@@ -17,6 +26,7 @@ import { LoadStep } from './LoadStep';
 import { LogStep } from './log/LogStep';
 import { LookStep } from './LookStep';
 import { isMeasureStep } from './measure/measureSpec';
+import { MakeSafe } from './MakeSafe';
 import { MeasureStep } from './MeasureStep';
 import { onwardPath } from './nextPlace';
 import { OpenCircuitStep } from './OpenCircuitStep';
@@ -25,7 +35,7 @@ import { RunStep } from './run/RunStep';
 import type { StepProps } from './stepProps';
 import { SignedView } from './SignedView';
 import { SummaryView } from './SummaryView';
-import { useJudged, useVisit } from './useVisit';
+import { isRetest, useJudged, useVisit } from './useVisit';
 import { TraceStep } from './trace/TraceStep';
 import { WalkStep } from './WalkStep';
 
@@ -46,6 +56,16 @@ const WHOLE: Readonly<Record<string, ComponentType<Omit<StepProps, 'point'>>>> =
 /** Sheets that only show: they stay open once the visit is signed off. */
 const READ_ONLY: ReadonlySet<string> = new Set(['summary', 'record', 'again']);
 
+/** The test of a sheet, for what a damaged battery stops; null where the sheet is none, or tells it by itself. */
+const testOf = (step: string | undefined, point: string | undefined): Place | null => {
+  if (step === 'start.ladder') return { step: 'start.crankVolts', point: 'bank' };
+  if (step === 'start.walk') return { step, point: 'attempt' };
+  if (step === undefined || point === undefined || step === 'battery.load') return null;
+  if (step !== 'log') return isReadStep(step) ? { step, point } : null;
+  const [of = '', ...at] = point.split('@');
+  return testOf(of, at.join('@'));
+};
+
 const Step = ({
   detail,
   step,
@@ -62,6 +82,12 @@ const Step = ({
     return <SignedView detail={detail} judged={judged} signature={signature} />;
   if (signature.status === 'discarded' && (step === undefined || !READ_ONLY.has(step)))
     return <Navigate to={`/visits/${visitId}/summary`} replace />;
+  const test = testOf(step, point);
+  const stopped = test === null ? null : stoppedByBattery(judged.outcomes, detail.events, test);
+  const stands = test !== null && judged.outcomes.facts.current.has(`${test.step}@${test.point}`);
+  // What was read before it was seen stays to be looked at.
+  if (test !== null && stopped !== null && !(stands && !isRetest(judged, test.step, test.point)))
+    return <MakeSafe detail={detail} judged={judged} test={test} stopped={stopped} />;
   const Whole = step === undefined ? undefined : WHOLE[step];
   if (Whole !== undefined) return <Whole detail={detail} judged={judged} />;
   if (step === undefined || point === undefined) return <Navigate to={onwardPath(visitId, judged)} replace />;

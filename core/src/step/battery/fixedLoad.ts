@@ -6,6 +6,7 @@ import { isUnder, tidy } from '../../quantity/compare';
 import { figure, voltsText } from '../../quantity/display';
 import { saneSeconds, saneVolts } from '../../quantity/sanity';
 import { positions } from '../../unit/points';
+import { caseLook, isUnsafe } from '../look/caseLook';
 
 /** A tester with a load of its own, and the limit its maker prints on it. It never condemns. */
 const fixedLoadReading = readingOf('battery.fixedLoad', {
@@ -39,4 +40,8 @@ export const fixedLoad = stepRecord(fixedLoadReading, {
   restsOnItself: true,
   words: ({ volts, seconds }) => `${voltsText(volts)} after ${figure(seconds, 0)} s`,
   leads: acrossBattery,
+  refused: (scene, point) => {
+    const unsafe = isUnsafe(scene, point);
+    return unsafe === null ? null : { because: unsafe, unblock: { step: caseLook.step, point } };
+  },
 });

@@ -23,14 +23,14 @@ type CaseLookReading = z.infer<typeof caseLookReading>;
 type Seen = Pick<CaseLookReading, 'point' | 'condition' | 'also' | 'electrolyte' | 'fluid'>;
 
 /** Everything that was seen on the case itself, apart from sound and unseen. */
-const damages = ({ condition, also = [] }: Pick<Seen, 'condition' | 'also'>): readonly string[] =>
+export const damagesSeen = ({ condition, also = [] }: Pick<Seen, 'condition' | 'also'>): readonly string[] =>
   [...new Set([condition, ...also])].filter((seenThere) => seenThere !== 'sound' && seenThere !== 'unseen');
 
 const troublesOf = (reading: Seen): readonly Trouble[] => {
   const { point, electrolyte, fluid } = reading;
-  const damaged = damages(reading).filter((damage) => damage !== 'frozen');
+  const damaged = damagesSeen(reading).filter((damage) => damage !== 'frozen');
   return [
-    ...(damages(reading).includes('frozen')
+    ...(damagesSeen(reading).includes('frozen')
       ? [trouble('battery.frozen', point, 'It is frozen: warm it before anything else, neither load nor charge it.')]
       : []),
     ...damaged.map((damage) => trouble('battery.case', point, `The case is ${damage}: neither load nor charge it.`)),
@@ -88,7 +88,7 @@ const STOPS_THE_BANK: ReadonlySet<string> = new Set(['cracked', 'leaking', 'froz
 export const blockedByUnsafeBattery = (scene: Scene): Blocked | null => {
   for (const position of positions(scene.facts.unit)) {
     const reading = latest(scene.facts, caseLookReading, position);
-    const stops = reading === null ? undefined : damages(reading).find((damage) => STOPS_THE_BANK.has(damage));
+    const stops = reading === null ? undefined : damagesSeen(reading).find((damage) => STOPS_THE_BANK.has(damage));
     if (stops !== undefined)
       return {
         because: `Battery ${position} is ${stops}: make it safe first, then go on with the bank.`,

@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { blockedByUnsafeBattery } from './caseLook';
 import { NO_LEADS } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import { fixed, stepRecord } from '../../judging/stepRecord';
@@ -30,5 +31,6 @@ export const headlamps = stepRecord(headlampsReading, {
   },
   words: ({ running }) => `${running} once running`,
   leads: () => NO_LEADS,
+  blocked: blockedByUnsafeBattery,
   tellsOfRunning: () => true,
 });

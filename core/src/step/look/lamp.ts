@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { blockedByUnsafeBattery } from './caseLook';
 import { NO_LEADS } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import { fixed, stepRecord } from '../../judging/stepRecord';
@@ -37,5 +38,6 @@ export const lamp = stepRecord(lampReading, {
   },
   words: ({ keyOn, running }) => `key on ${keyOn}, running ${running}`,
   leads: () => NO_LEADS,
+  blocked: blockedByUnsafeBattery,
   tellsOfRunning: () => true,
 });

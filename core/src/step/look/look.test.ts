@@ -152,16 +152,25 @@ describe('a battery case', () => {
     ['charge.recharge', 'bank'],
     ['charge.idle', 'bank'],
     ['charge.rise', 'bank'],
+    ['start.joint', 'starter.B+'],
+    ['run.volts', 'starterPositive:starter.B+'],
+    ['look.lamp', 'dash'],
+    ['look.headlamps', 'dash'],
   ];
   it.each(['cracked', 'leaking', 'frozen'])('%s stops everything that draws on the bank or charges it', (condition) => {
     const readings = [...looks(), caseOf('C', condition), ...['A', 'B', 'D'].map((at) => rested(at, 12.7))];
     for (const [step, point] of DRAWING)
       expect(refused(readings, step, point), step).toContain(`Battery C is ${condition}`);
+    // What neither draws nor charges goes on; so do the others once each is by itself.
     expect(refused(readings, 'battery.openCircuit', 'C')).toBeNull();
+    expect(refused(readings, 'charge.standing', 'ALT1')).toBeNull();
+    expect(refused(readings, 'battery.load', 'A')).toBeNull();
   });
   it('bulged stops its own load test only', () => {
     const readings = [...looks(), caseOf('C', 'bulged'), ...['A', 'B', 'C', 'D'].map((at) => rested(at, 12.7))];
     expect(refused(readings, 'battery.load', 'C')).toContain('bulged');
+    expect(refused(readings, 'battery.fixedLoad', 'C')).toContain('bulged');
+    expect(refused(readings, 'battery.fixedLoad', 'A')).toBeNull();
     expect(refused(readings, 'battery.load', 'A')).toBeNull();
     for (const [step, point] of DRAWING) expect(refused(readings, step, point), step).toBeNull();
   });

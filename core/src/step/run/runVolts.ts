@@ -1,4 +1,5 @@
 import * as z from 'zod';
+import { CRANK_SECONDS } from '../../judging/crankSeconds';
 import { latest, type VisitFacts } from '../../judging/facts';
 import { between, probesOf, type Probe } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
@@ -16,6 +17,7 @@ import {
 import { isOver, tidy } from '../../quantity/compare';
 import { ampsText, voltsText } from '../../quantity/display';
 import { saneAmps, saneVolts } from '../../quantity/sanity';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { runPoints, runsOf, type Run } from '../../unit/runs';
 
 export const RUN_MOMENTS = ['crank', 'pile', 'charging', 'key-on'] as const;
@@ -123,6 +125,9 @@ export const runVolts = stepRecord(runReading, {
   judge: (reading, { facts }) => judgeRun(reading, facts),
   words: ({ volts, during, amps }) =>
     `${voltsText(volts)} ${during === 'key-on' ? 'key on' : during}${amps === undefined ? '' : ` at ${ampsText(amps)}`}`,
+  // A field run is read with the key on: nothing cranks, runs or is loaded then.
+  blocked: (scene, point) => (runAt(scene.facts, point)?.name === 'field' ? null : blockedByUnsafeBattery(scene)),
+  crankSeconds: ({ during }) => (during === 'crank' ? CRANK_SECONDS : 0),
   leads: (unit, point) => {
     const { probe, has, plus, minus, ground, alternator } = probesOf(unit);
     const run = runAt({ unit }, point);

@@ -3,10 +3,12 @@ import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
 import { ampsText, voltsText } from '../../quantity/display';
 import { saneAmps, saneVolts } from '../../quantity/sanity';
+import { CRANK_SECONDS } from '../../judging/crankSeconds';
 import { alternatorsOf } from '../../unit/bank';
 import { pointName } from '../../unit/pointName';
 import { readingOf } from '../../judging/readingBase';
 import { againstMax, failed, inconclusive, marginal, passed, trouble, type Outcome } from '../../judging/verdict';
+import { blockedByUnsafeBattery } from '../look/caseLook';
 import { bridgesSource, lossOf } from './voltsLost';
 import { between, probesOf } from '../../judging/leads';
 import { stepRecord } from '../../judging/stepRecord';
@@ -32,13 +34,19 @@ interface JointConditions {
 /** Under this share of the alternator's rating a joint of it has too little to lose. */
 const LEAST_SHARE = 0.4;
 
+const isAlternators = (point: string): boolean => point.startsWith('alternator.');
+
+/** What made the current flow; where it was not said, what usually does there. */
+const momentOf = ({ point, during }: Pick<JointReading, 'point' | 'during'>) =>
+  during ?? (isAlternators(point) ? 'rest' : 'crank');
+
 /** Why a joint that reads well proves nothing, or null when enough current flowed. */
-const tooLittleCurrent = ({ point, during, amps }: JointReading, ratedAmps: number | null): string | null => {
-  const isAlternators = point.startsWith('alternator.');
-  const moment = during ?? (isAlternators ? 'rest' : 'crank');
+const tooLittleCurrent = (reading: JointReading, ratedAmps: number | null): string | null => {
+  const { point, amps } = reading;
+  const moment = momentOf(reading);
   if (moment === 'rest') return 'nothing flows through it at rest';
   if (moment !== 'charging' || amps === undefined || ratedAmps === null) return null;
-  return isAlternators && isUnder(Math.abs(amps), LEAST_SHARE * ratedAmps)
+  return isAlternators(point) && isUnder(Math.abs(amps), LEAST_SHARE * ratedAmps)
     ? `only ${ampsText(amps)} of the rated ${ampsText(ratedAmps)} flowed`
     : null;
 };
@@ -101,6 +109,8 @@ export const joint = stepRecord(jointReading, {
   restsOnItself: true,
   words: ({ volts, during, amps }) =>
     `${voltsText(volts)}${during === undefined ? '' : `, ${MOMENT_WORDS[during]}`}${amps === undefined ? '' : ` at ${ampsText(amps)}`}`,
+  blocked: blockedByUnsafeBattery,
+  crankSeconds: (taken) => (momentOf(taken) === 'crank' ? CRANK_SECONDS : 0),
   // A joint at the alternators means the first one.
   leads: (unit, point) => {
     const partner = PARTNERS[point];

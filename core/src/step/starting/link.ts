@@ -79,5 +79,5 @@ export const link = stepRecord(linkReading, {
   },
   owes: ({ facts }) => (facts.isQuick ? [] : seriesLinks(facts.unit.bank)),
   blocked: blockedByUnsafeBattery,
-  crankSeconds: ({ by }) => (by === 'pile' ? 0 : CRANK_SECONDS),
+  crankSeconds: ({ during }) => (during === 'pile' ? 0 : CRANK_SECONDS),
 });
