@@ -12,13 +12,23 @@ export default defineConfig({
       {
         extends: true,
         // What is computed keeps nothing between tests: a worker imports it once for all its files.
-        test: { name: 'core', include: tests('{core,contract,demo}'), isolate: false },
+        test: {
+          name: 'core',
+          include: tests('{core,contract,demo}'),
+          setupFiles: ['core/test/laws.ts'],
+          isolate: false,
+        },
       },
       {
         extends: true,
         resolve: { alias: { 'virtual:pwa-register': join(import.meta.dirname, 'web/test/registerSW.ts') } },
         // A page is drawn and pressed in a simulated browser: slow where the machine has other work.
-        test: { name: 'web', include: tests('web'), setupFiles: ['web/test/page.ts'], testTimeout: 90_000 },
+        test: {
+          name: 'web',
+          include: tests('web'),
+          setupFiles: ['core/test/laws.ts', 'web/test/page.ts'],
+          testTimeout: 90_000,
+        },
       },
       { extends: true, test: { name: 'server', include: tests('{server,scripts}') } },
     ],

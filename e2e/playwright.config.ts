@@ -23,7 +23,7 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/Oslo',
     launchOptions: {
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium-headless-shell',
       args: [
         '--no-sandbox',
         '--disable-gpu',

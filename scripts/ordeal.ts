@@ -3,7 +3,7 @@ import { hostile } from '../e2e/src/ordeal/hostile';
 import { ordeal } from '../e2e/src/ordeal/ordeal';
 import { standby } from '../e2e/src/ordeal/standby';
 import { ensureBuild } from './build.mjs';
-import { ensureTools } from './setup/tools.mjs';
+import { BROWSER, ensureTools } from './setup/tools.mjs';
 
 const say = (line: string): boolean => process.stdout.write(`${line}\n`);
 const [first, second] = process.argv.slice(2);
@@ -36,9 +36,9 @@ const sendHostile = async (): Promise<number> => {
 
 /** Visits in the real browser while it kills, cuts and doubles. */
 const leadVisits = async (): Promise<number> => {
-  const tools = ensureTools(['chromium']) as { chromium: string };
+  const tools = ensureTools([BROWSER]);
   const browser = await chromium.launch({
-    executablePath: tools.chromium,
+    executablePath: tools[BROWSER],
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
   });
   const { faults, typed, lost, doubled, mixed, stuck, toldFull, endedByItself } = await ordeal(browser, count, say);

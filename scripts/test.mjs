@@ -7,7 +7,7 @@ import { ensurePackages } from './setup/packages.mjs';
 import { root } from './setup/root.mjs';
 
 ensurePackages();
-const { ensureTools } = await import('./setup/tools.mjs');
+const { BROWSER, ensureTools } = await import('./setup/tools.mjs');
 const { dataFolder, startPostgres } = await import('./setup/postgres.mjs');
 
 const ROOMS = ['core', 'core/tsconfig.test.json', 'contract', 'server', 'demo', 'web', 'e2e', 'scripts'];
@@ -83,7 +83,7 @@ const interfaceTests = ({ suites = [], specs = [] }) => [...specs, ...suites.fla
 
 let database = null;
 try {
-  const { chromium } = ensureTools();
+  const tools = ensureTools();
   const doors = ['core', 'contract', 'server', 'web/src', 'demo', 'e2e', 'scripts'];
   await checkAll([
     ['build', process.execPath, ['scripts/build.mjs']],
@@ -98,7 +98,7 @@ try {
   const data = dataFolder(join(root, '.test-data'));
   rmSync(join(data, 'postgres'), { recursive: true, force: true });
   database = await startPostgres(data, { durable: false });
-  const env = { TEST_DATABASE_URL: database.adminUrl, CHROMIUM: chromium, TZ: 'Europe/Oslo' };
+  const env = { TEST_DATABASE_URL: database.adminUrl, CHROMIUM: tools[BROWSER], TZ: 'Europe/Oslo' };
 
   const units = join(reports, 'units.json');
   const unitStatus = await run(

@@ -3,7 +3,7 @@ import { chromium, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensureTools } from '../../scripts/setup/tools.mjs';
+import { BROWSER, ensureTools } from '../../scripts/setup/tools.mjs';
 import { dataFolder, freePort, startPostgres } from '../../scripts/setup/postgres.mjs';
 import { startServer } from '../../scripts/setup/server.mjs';
 import { madeCrank, traceText } from '../../core/test/traceFixture';
@@ -31,7 +31,7 @@ const port = (await freePort()) as number;
 const server = await startServer({ databaseUrl: database.url, port });
 const vaktman = new Vaktman(database.url, port);
 const browser = await chromium.launch({
-  executablePath: ensureTools(['chromium']).chromium,
+  executablePath: ensureTools([BROWSER])[BROWSER],
   args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
 });
 

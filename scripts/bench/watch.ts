@@ -6,7 +6,7 @@ import { importArchive, migrate, openPool, UNHURRIED, withTransaction, type Pool
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensureTools } from '../setup/tools.mjs';
+import { BROWSER, ensureTools } from '../setup/tools.mjs';
 import { dataFolder, freePort, startPostgres } from '../setup/postgres.mjs';
 import { startServer } from '../setup/server.mjs';
 
@@ -93,7 +93,7 @@ const countedIn = (text: string): number =>
 /** Median time from asking for the data to the list on screen, over several loads. */
 const drawn = async (port: number, units: number): Promise<number> => {
   const browser = await chromium.launch({
-    executablePath: ensureTools(['chromium']).chromium,
+    executablePath: ensureTools([BROWSER])[BROWSER],
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
   });
   const url = `http://127.0.0.1:${port}`;

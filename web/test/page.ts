@@ -19,6 +19,7 @@ beforeEach(() => {
       }
     },
   );
+  vi.stubGlobal('scrollTo', () => undefined);
   vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') });
 });
 afterEach(() => {

@@ -412,6 +412,8 @@ describe.each([
           ...(visit.repairs ?? []).map(({ at }) => Date.parse(at)),
         );
         if (source === undefined || Date.parse(source.at) !== newest) return;
+        // A tester that condemns is asked twice: its second answer says more than the first.
+        if (source.step === 'battery.tester') return;
         const before = judge(visit);
         const after = judge({ ...visit, readings: [...visit.readings, { ...source, id: 'again' }] });
         const plain = (judgement: typeof before) =>

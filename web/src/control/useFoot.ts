@@ -1,21 +1,26 @@
-import { useLayoutEffect, type RefObject } from 'react';
+import { useCallback, type RefCallback } from 'react';
 
 /**
- * Tells the sheet how high something stands at the foot of the screen, so that keys stay above it.
+ * Tells the sheet how high something stands at the foot of the screen, so that keys stay above it. It is told when that
+ * comes, goes or changes its height, not whenever it is drawn: the whole page is laid out anew for it.
  * @param name the custom property it is told by
+ * @returns what the element takes as its ref
  */
-export const useFoot = (element: RefObject<HTMLElement | null>, name: '--foot-hold' | '--foot-mark'): void => {
-  useLayoutEffect(() => {
-    const { style } = document.documentElement;
-    const own = element.current;
-    if (own === null) return;
-    const tell = (): void => style.setProperty(name, `${own.offsetHeight}px`);
-    tell();
-    const watch = typeof ResizeObserver === 'undefined' ? null : new ResizeObserver(tell);
-    watch?.observe(own);
-    return () => {
-      watch?.disconnect();
-      style.removeProperty(name);
-    };
-  });
-};
+export const useFoot = (name: '--foot-hold' | '--foot-mark'): RefCallback<HTMLElement> =>
+  useCallback(
+    (own: HTMLElement) => {
+      const { style } = document.documentElement;
+      const tell = (): void => {
+        const height = `${own.offsetHeight}px`;
+        if (style.getPropertyValue(name) !== height) style.setProperty(name, height);
+      };
+      tell();
+      const watch = typeof ResizeObserver === 'undefined' ? null : new ResizeObserver(tell);
+      watch?.observe(own);
+      return () => {
+        watch?.disconnect();
+        style.removeProperty(name);
+      };
+    },
+    [name],
+  );

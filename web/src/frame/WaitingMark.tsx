@@ -1,4 +1,3 @@
-import { useRef } from 'react';
 import { CLOCK_TOLERANCE_MS } from '@vaktman/contract';
 import { CloudOff, CloudUpload, TriangleAlert } from 'lucide-react';
 import { Link } from 'react-router';
@@ -70,11 +69,10 @@ export const WaitingMark = () => {
   const { waiting, aside, reach, turnedAway, clockAheadMs } = useAppSelector((state) => state.outbox);
   const failure = useAppSelector((state) => state.failure);
   const { asOfMs } = useAppSelector((state) => state.shift);
-  const stack = useRef<HTMLDivElement>(null);
-  useFoot(stack, '--foot-mark');
+  const foot = useFoot('--foot-mark');
   const clockOff = clockAheadMs !== null && Math.abs(clockAheadMs) > CLOCK_TOLERANCE_MS ? clockAheadMs : null;
   return (
-    <Stack ref={stack}>
+    <Stack ref={foot}>
       {failure === null ? null : (
         <Strip $grave role="alert">
           <TriangleAlert size={18} aria-hidden="true" />

@@ -74,8 +74,7 @@ export const HoldNotices = () => {
   const callOff = useCallOff();
   const { pathname } = useLocation();
   const ReleaseOrder = useLater(loadOrder);
-  const strip = useRef<HTMLAnchorElement>(null);
-  useFoot(strip, '--foot-hold');
+  const foot = useFoot('--foot-hold');
   useTones(holds, now);
   useWakeLock(holds.length > 0);
   const elsewhere = holds.filter(({ path, hold }) => hold.kind === 'crank' || decodeURIComponent(pathname) !== path);
@@ -84,7 +83,7 @@ export const HoldNotices = () => {
   return (
     <>
       {first === undefined || (over !== undefined && ReleaseOrder !== null) ? null : (
-        <Strip ref={strip} to={first.path} role="timer" aria-label={what(first)}>
+        <Strip ref={foot} to={first.path} role="timer" aria-label={what(first)}>
           <span className="figure">{heldSoFar(first.hold, now).left}</span>
           <span>
             {over === undefined ? 's to go' : releaseWord(over.hold.kind)}: {what(first)}

@@ -113,7 +113,7 @@ describe('what a trace advises', () => {
       const { cylinders, crankRpm } = facts({ seed, perSecond: 500, cranksS: 5, afterS: 1, rpm: 120 + seed / 2 });
       expect(findingsOf(judged({ cylinders, crankRpm }))).toEqual([]);
     }
-  });
+  }, 180_000);
 });
 
 it('says of single figures how they came out, and of those that are not there that they are not yet', () => {
