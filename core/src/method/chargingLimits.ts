@@ -46,7 +46,7 @@ export const CHARGING_LIMITS = {
     'rule of thumb',
     'With the engine off nothing flows: what the B+ stud lacks is resistance or an open link.',
   ),
-  fuseVolts: limit(0.1, 'V', 'max', 'system', 'rule of thumb', 'Both sides of a sound fuse read alike to ground.'),
+  fuseVolts: limit(0.1, 'V', 'max', 'none', 'rule of thumb', 'Both sides of a sound fuse read alike to ground.'),
   riseVolts: limit(0.5, 'V', 'min', 'system', 'rule of thumb', 'Above resting volts with every load on.'),
   chargeDropSumVolts: limit(
     0.5,

@@ -23,7 +23,7 @@ export interface MethodProfile {
 export const PROFILES: Readonly<Record<ProfileName, MethodProfile>> = {
   pile: {
     name: 'pile',
-    version: 2,
+    version: 3,
     title: 'Carbon pile',
     why: 'Half the rated cold-cranking amps for 15 s on each isolated battery: the only test that loads a heavy battery as the starter does.',
     decidingTest: 'battery.load',
@@ -33,7 +33,7 @@ export const PROFILES: Readonly<Record<ProfileName, MethodProfile>> = {
   },
   rested: {
     name: 'rested',
-    version: 2,
+    version: 3,
     title: 'Carbon pile after a full rest',
     why: 'The same load test, but only after 24 h at rest, disconnected, at a higher gate: slower, and surface charge is certain to be gone.',
     decidingTest: 'battery.load',
@@ -43,7 +43,7 @@ export const PROFILES: Readonly<Record<ProfileName, MethodProfile>> = {
   },
   starter: {
     name: 'starter',
-    version: 2,
+    version: 3,
     title: "The machine's own starter",
     why: 'Three start-and-stop cycles with minimum hold: needs no pile and spares the batteries heat, but judges the bank as one.',
     decidingTest: 'battery.starterLoad',
@@ -53,7 +53,7 @@ export const PROFILES: Readonly<Record<ProfileName, MethodProfile>> = {
   },
   conductance: {
     name: 'conductance',
-    version: 2,
+    version: 3,
     title: 'Conductance screening',
     why: 'Quick and possible without a full charge; a screening of used batteries rather than a load.',
     decidingTest: 'battery.conductance',
@@ -63,7 +63,7 @@ export const PROFILES: Readonly<Record<ProfileName, MethodProfile>> = {
   },
   capture: {
     name: 'capture',
-    version: 1,
+    version: 2,
     title: 'A crank on the oscilloscope',
     why: 'One crank seen in milliseconds tells of bank, contacts, engine and alternator at once, and the picture convinces; it judges the bank as one.',
     decidingTest: 'start.trace',

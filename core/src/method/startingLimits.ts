@@ -29,7 +29,7 @@ export const STARTING_LIMITS = {
   jointVolts: limit(0.2, 'V', 'max', 'none', 'rule of thumb', 'A joint that loses more heats and eats cranking volts.'),
   jointMarginalVolts: limit(0.1, 'V', 'max', 'none', 'rule of thumb', 'A clean joint stays under this.'),
   solenoidVolts: limit(0.5, 'V', 'max', 'none', 'rule of thumb', 'Burnt contacts lose more.'),
-  controlVolts: limit(1, 'V', 'max', 'none', 'rule of thumb', 'More loss and the solenoid chatters or drops out.'),
+  controlVolts: limit(1, 'V', 'max', 'system', 'rule of thumb', 'More loss and the solenoid chatters or drops out.'),
   switchVolts: limit(0.3, 'V', 'max', 'none', 'rule of thumb', 'Burnt contacts of the magnetic switch lose more.'),
   linkVolts: limit(
     0.2,
