@@ -108,7 +108,7 @@ const usedWords = ({ usedAt, endedAt }: ProgramKey): string =>
 
 /** Keys by which programs read, take lists in or show calendars: told once, ended at will. */
 export const ProgramKeys = () => {
-  const { data: keys = [] } = useProgramKeysQuery();
+  const { data: keys = [], error: unread } = useProgramKeysQuery();
   const [endKey] = useEndKeyMutation();
   const [told, setTold] = useState<string | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
@@ -129,6 +129,7 @@ export const ProgramKeys = () => {
           <PrimaryKey onPress={() => setTold(null)}>I have it</PrimaryKey>
         </Told>
       )}
+      {unread === undefined ? null : <Wrong role="alert">The keys could not be loaded: {problemText(unread)}</Wrong>}
       {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
       <List>
         {keys.map((key) => (

@@ -48,7 +48,7 @@ export const MakeSafe = ({
         <AskReason
           title={`Go on with ${battery} as it is`}
           words="A damaged or frozen battery can burst. Your reason is kept with the visit."
-          usual={['taken out of the bank', 'disconnected, the rest is sound', 'looked at again, it is sound']}
+          usual={['taken out of the bank', 'disconnected, the rest is sound']}
           saveWords="Go on"
           save={(reason) =>
             recorder.event({ kind: 'wait-skipped', wait: MAKE_SAFE, reason }).then(() => setAsking(false))
