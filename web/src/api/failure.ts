@@ -44,8 +44,8 @@ export const isNotFound = (error: FetchBaseQueryError | SerializedError | undefi
 export const problemText = (error: FetchBaseQueryError | SerializedError): string => {
   const failure = failureOf(error);
   if (failure.kind === 'unreached') return failure.words;
-  const { title, problems } = failure.details;
-  return problems === undefined ? title : problems.map(({ message }) => message).join('; ');
+  const { title, problems = [] } = failure.details;
+  return problems.length === 0 ? title : problems.map(({ message }) => message).join('; ');
 };
 
 /** Why a view cannot be shown, in words for a whole sheet: what the server said, or that it does not answer. */

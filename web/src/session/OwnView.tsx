@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import styled from 'styled-components';
-import { failedWords } from '../api/failure';
+import { failedWords, problemText } from '../api/failure';
 import { clockTimeText, dayText } from '../control/dates';
 import { Key } from '../control/Key';
 import { Failed } from '../frame/Failed';
@@ -34,7 +34,7 @@ export const OwnView = () => {
   const person = useAppSelector(({ session }) => session.person);
   const { data: sessions = [], isError, error, refetch } = useOwnSessionsQuery();
   const [changeWords] = useChangeWordsMutation();
-  const [endOwnSession] = useEndOwnSessionMutation();
+  const [endOwnSession, { error: unended }] = useEndOwnSessionMutation();
   const [isKept, setKept] = useState(false);
   if (isError)
     return <Failed title="This could not be loaded" words={failedWords(error)} again={() => void refetch()} />;
@@ -61,6 +61,7 @@ export const OwnView = () => {
       <OwnCode />
       <section aria-labelledby="own-places">
         <h2 id="own-places">Where you are signed in</h2>
+        {unended === undefined ? null : <p role="alert">{problemText(unended)}</p>}
         <ul>
           {sessions.map(({ sessionId, device, beganAt, endsAt, isThis }) => (
             <li key={sessionId}>
