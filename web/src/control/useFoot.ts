@@ -1,4 +1,4 @@
-import { useCallback, type RefCallback } from 'react';
+import { useCallback, useRef, type RefCallback } from 'react';
 
 /**
  * Tells the sheet how high something stands at the foot of the screen, so that keys stay above it. It is told when that
@@ -6,9 +6,13 @@ import { useCallback, type RefCallback } from 'react';
  * @param name the custom property it is told by
  * @returns what the element takes as its ref
  */
-export const useFoot = (name: '--foot-hold' | '--foot-mark'): RefCallback<HTMLElement> =>
-  useCallback(
-    (own: HTMLElement) => {
+export const useFoot = (name: '--foot-hold' | '--foot-mark'): RefCallback<HTMLElement> => {
+  const leave = useRef<(() => void) | null>(null);
+  return useCallback(
+    (own: HTMLElement | null) => {
+      leave.current?.();
+      leave.current = null;
+      if (own === null) return;
       const { style } = document.documentElement;
       const tell = (): void => {
         const height = `${own.offsetHeight}px`;
@@ -17,10 +21,11 @@ export const useFoot = (name: '--foot-hold' | '--foot-mark'): RefCallback<HTMLEl
       tell();
       const watch = typeof ResizeObserver === 'undefined' ? null : new ResizeObserver(tell);
       watch?.observe(own);
-      return () => {
+      leave.current = () => {
         watch?.disconnect();
         style.removeProperty(name);
       };
     },
     [name],
   );
+};
