@@ -115,7 +115,7 @@ const StretchStep = ({
         <SvgFigure text={figure(stretch.volts, 2)} size={isWorst ? 84 : 26} />
       </text>
       <g
-        transform={`translate(${isWorst ? Math.max(58, x1 - 126) : middle + 22} ${isWorst ? Math.max(116, Math.min(y1, y2) + 102) : Math.min(y1, y2) - 30})`}
+        transform={`translate(${isWorst ? Math.max(58, x1 - 150) : middle} ${isWorst ? Math.max(116, Math.min(y1, y2) + 102) : Math.min(y1, y2) - 30})`}
       >
         <MarkShape kind={over ? (isWorst ? 'failed' : 'marginal') : 'passed'} />
         <text x="27" y="16" fontSize="15" fontWeight="700" fill={over ? 'var(--failed)' : 'var(--passed)'}>
