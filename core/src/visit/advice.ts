@@ -21,7 +21,7 @@ export const advice = (
     reading.step === 'look.joint' ? [reading.deposit ?? 'none'] : [],
   );
   const lines: string[] = [];
-  if (has('battery.keeps-drawing') && has('alternator.low-output')) {
+  if (has('battery.keeps-drawing') && (has('alternator.low-output') || facts.symptoms.includes('replaced-again'))) {
     lines.push(
       'Batteries first: one that never stops taking current overworks the alternator, and a new alternator would go the same way.',
     );
@@ -53,9 +53,13 @@ export const advice = (
   const warm = [...facts.current.values()].filter(
     (reading) => reading.unsteady === true && reading.step.startsWith('charge.'),
   );
-  if (warm.length > 0 && currentAt(facts, 'charge.volts', 'bank') !== null) {
+  const comesWarm =
+    facts.symptoms.includes('warm-only') && found.some(({ code }) => /^(charge|alternator|cable\.charge)\b/.test(code));
+  if ((warm.length > 0 || comesWarm) && currentAt(facts, 'charge.volts', 'bank') !== null) {
     lines.push(
-      'A charging reading moved when warm or wiggled: read the running volts again after ten minutes warm and keep both.',
+      warm.length > 0
+        ? 'A charging reading moved when warm or wiggled: read the running volts again after ten minutes warm and keep both.'
+        : 'It is said to come only when warm: read the running volts again after ten minutes warm and keep both.',
     );
   }
   if (unknown.length > 0) lines.push(`Not compared within the bank: ${unknown.join('; ')}.`);
