@@ -3,6 +3,7 @@ import { screen } from '@testing-library/react';
 import { useState } from 'react';
 import { describe, expect, it } from 'vitest';
 import { show } from '../../test/show';
+import { Pressable } from '../drawing/Pressable';
 import { Figure } from './Figure';
 import { Keypad } from './Keypad';
 import type { EntryValues } from './keypadEntry';
@@ -79,5 +80,24 @@ describe('what a reader likes in Fahrenheit, miles and with a comma', () => {
       </ReaderContext>,
     );
     expect(screen.getByText(/and/).textContent).toBe('0°F and Positive cable, 3/0 AWG, 12,65 V at 39 °F');
+  });
+});
+
+describe('a drawing', () => {
+  it('is named with the decimal sign of whoever listens to it', () => {
+    show(
+      <ReaderContext value={UNITS}>
+        <svg>
+          <Pressable label="Battery B, 8.71 V under load" className="battery" onPress={undefined}>
+            <circle r="4" />
+          </Pressable>
+          <Pressable label="frame: 0.48 V" className="point" onPress={() => undefined}>
+            <circle r="4" />
+          </Pressable>
+        </svg>
+      </ReaderContext>,
+    );
+    expect(screen.getByRole('img', { name: 'Battery B, 8,71 V under load' })).toBeTruthy();
+    expect(screen.getByRole('button', { name: 'frame: 0,48 V' })).toBeTruthy();
   });
 });

@@ -1,5 +1,6 @@
 import { useRef, type ReactNode } from 'react';
 import { useButton } from 'react-aria/useButton';
+import { useWords } from '../control/ReaderContext';
 
 interface PressableProps {
   readonly label: string;
@@ -24,12 +25,14 @@ const Pressed = ({ label, className, pressed, onPress, children }: PressableProp
   );
 };
 
-/** A part of a drawing that is named, and pressed like any key where something comes of it. */
-export const Pressable = (props: PressableProps) =>
-  props.onPress === undefined ? (
-    <g role="img" aria-label={props.label} className={props.className}>
+/** A part of a drawing that is named in the reader's units, and pressed like any key where something comes of it. */
+export const Pressable = (props: PressableProps) => {
+  const label = useWords()(props.label);
+  return props.onPress === undefined ? (
+    <g role="img" aria-label={label} className={props.className}>
       {props.children}
     </g>
   ) : (
-    <Pressed {...props} />
+    <Pressed {...props} label={label} />
   );
+};

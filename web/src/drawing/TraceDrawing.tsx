@@ -1,5 +1,6 @@
 import { figure } from '@vaktman/core';
 import { useMemo, type ReactNode } from 'react';
+import { useWords } from '../control/ReaderContext';
 import { Words } from '../control/Words';
 import type { Span, TraceLines } from './traceLines';
 import { decimalsOf, pathOf, rangeOf, ticksOf } from './tracePath';
@@ -70,6 +71,7 @@ export const TraceDrawing = ({
   );
   const floor = lines.hasAmps ? BANDS.amps.floor : BANDS.volts.floor;
   const pegs = lines.pegs.filter(({ atS }) => atS >= span.fromS && atS <= span.toS);
+  const inWords = useWords();
   const seconds = (at: number): string => `${figure(at, 2)} s`;
   const times = ticksOf(span.fromS, span.toS, pixels < NARROW_PX ? 4 : 8);
   const isNarrow = pixels < NARROW_PX;
@@ -82,9 +84,11 @@ export const TraceDrawing = ({
     <WideSvg
       viewBox={`0 0 ${width} ${floor + FEET}`}
       role="img"
-      aria-label={`Volts${lines.hasAmps ? ' and amperes' : ''} from ${seconds(span.fromS)} to ${seconds(span.toS)}; ${pegs
-        .map(({ number, words, atS }) => `${number} ${words} at ${seconds(atS)}`)
-        .join(', ')}${behind === null ? '' : `; behind it ${behind.words}`}`}
+      aria-label={inWords(
+        `Volts${lines.hasAmps ? ' and amperes' : ''} from ${seconds(span.fromS)} to ${seconds(span.toS)}; ${pegs
+          .map(({ number, words, atS }) => `${number} ${words} at ${seconds(atS)}`)
+          .join(', ')}${behind === null ? '' : `; behind it ${behind.words}`}`,
+      )}
     >
       {lines.pegs.map(({ number, fromS, toS }) =>
         fromS === undefined || toS === undefined || toS < span.fromS || fromS > span.toS ? null : (

@@ -1,6 +1,7 @@
 import { faultText, figure, type Danger, type Debrief, type Fault, type Score } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
+import { useWords } from '../control/ReaderContext';
 import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
 import { Key } from '../control/Key';
@@ -50,12 +51,15 @@ const DANGER_WORDS: Readonly<Record<Danger, string>> = {
 };
 
 const Ladder = ({ ladder }: { ladder: Debrief['ladder'] }) => {
+  const words = useWords();
   const most = Math.max(0.2, ...ladder.flatMap(({ volts, soundVolts }) => [volts, soundVolts]));
   return (
     <svg
       viewBox={`0 0 520 ${ladder.length * 44 + 8}`}
       role="img"
-      aria-label={`Volts lost at 500 A: ${ladder.map(({ name, volts, soundVolts }) => `${name} ${figure(volts, 2)} V, sound ${figure(soundVolts, 2)} V`).join('; ')}`}
+      aria-label={words(
+        `Volts lost at 500 A: ${ladder.map(({ name, volts, soundVolts }) => `${name} ${figure(volts, 2)} V, sound ${figure(soundVolts, 2)} V`).join('; ')}`,
+      )}
       style={{ width: '100%' }}
     >
       {ladder.map(({ name, volts, soundVolts }, index) => {
