@@ -53,7 +53,7 @@ describe('the judge on the command line', () => {
       method: { profile: 'rested' },
       disposition: 'unfinished',
     });
-    expect(judge(['--explain', fixture('plough-all-good')]).stdout).toMatch(/^Method: Carbon pile, version 2\./);
+    expect(judge(['--explain', fixture('plough-all-good')]).stdout).toMatch(/^Method: Carbon pile, version \d+\./);
     expect(judge(['--as', 'moon', fixture('plough-all-good')])).toMatchObject({
       status: 2,
       stderr: expect.stringContaining('expected one of pile, rested, starter, conductance') as string,

@@ -85,7 +85,7 @@ test('finds a resistive ground clamp, repairs it, tests it again and keeps both'
   const text = await recordText(vaktman, visitId);
   expect(text).toContain('Before and after repair');
   expect(text).toContain('0.62 V at 500 A');
-  expect(text).toContain('Carbon pile, version 2');
+  expect(text).toContain('Carbon pile, version 3');
   expect(text).toContain('T. Brandvold');
   expect(text).toMatch(/Next due/);
 
