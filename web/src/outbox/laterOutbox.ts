@@ -1,4 +1,3 @@
-import type { Entry } from '@vaktman/contract';
 import { failureTold } from '../frame/failureSlice';
 import type { Store } from '../store';
 import type { Outbox } from './outbox';
@@ -42,13 +41,13 @@ export class LaterOutbox implements OutboxDoor {
     }
   }
 
-  async record(entry: Entry): Promise<void> {
+  async record(...entries: Parameters<Outbox['record']>): Promise<void> {
     const outbox = await this.#fetched().catch((error: unknown) => {
       const words = error instanceof Error ? error.message : String(error);
       this.#store.dispatch(failureTold({ what: 'keep', words }));
       throw error;
     });
-    return outbox.record(entry);
+    return outbox.record(...entries);
   }
 
   async open(...asked: Parameters<Outbox['open']>): ReturnType<Outbox['open']> {

@@ -120,6 +120,41 @@ const isSealed = async (entry: Entry, publicKey: string): Promise<boolean> => {
   );
 };
 
+describe('what is recorded at once', () => {
+  it('is shown at once and sent in one batch, in order, each with its own place and seal', async () => {
+    const id = v7();
+    signedIn('i-dahl');
+    let shown = 0;
+    store.subscribe(() => (shown = Math.max(shown, visitHere(id)?.file.readings.length ?? 0)));
+    await outbox.record(opening(id), reading(id, 12.7), reading(id, 12.6));
+    expect(shown).toBe(2);
+    await settled();
+    expect(server.batches).toHaveLength(1);
+    expect(server.entries.map(({ kind }) => kind)).toEqual(['visit', 'reading', 'reading']);
+    expect(server.entries.map(({ made }) => made?.sequence)).toEqual([1, 2, 3]);
+    for (const entry of server.entries) expect(await isSealed(entry, server.keys[0]!)).toBe(true);
+  });
+  it('is kept as a whole or not at all', async () => {
+    const id = v7();
+    await outbox.record(opening(id));
+    await settled();
+    const unreadable = { ...reading(id, 12.6), takenBy: '' };
+    await expect(outbox.record(reading(id, 12.7), unreadable)).rejects.toThrow();
+    expect(visitHere(id).file.readings).toEqual([]);
+    expect(waiting()).toBe(0);
+    expect((await outbox.open(id, null))?.file.readings).toEqual([]);
+  });
+  it('again is known and changes nothing', async () => {
+    const id = v7();
+    const [one, other] = [reading(id, 12.7), reading(id, 12.6)];
+    await outbox.record(opening(id), one);
+    await outbox.record(opening(id), one, other);
+    expect(visitHere(id).file.readings.map((own) => own.id)).toEqual([one.reading.id, other.reading.id]);
+    await settled();
+    expect(server.entries).toHaveLength(3);
+  });
+});
+
 describe('what is recorded is signed', () => {
   it('by the key of this device, with who is working then, and the server is told the key first', async () => {
     const id = v7();

@@ -1,27 +1,13 @@
-import { assertNever } from '@vaktman/core';
-import { entrySchema, visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
-import { api } from '../api/api';
+import { visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 import { failureTold } from '../frame/failureSlice';
 import type { Store } from '../store';
-import { signedOut } from '../session/sessionSlice';
-import { deliver } from './delivery';
+import { countAside } from './countAside';
 import { applyEntry, asDatedByServer, lastOf, unionVisits, withOwn, withoutEntries } from './mergeVisit';
-import {
-  asideCounted,
-  clockAheadFound,
-  serverLost,
-  serverReached,
-  turnedAway,
-  visitKept,
-  waitingCounted,
-} from './outboxSlice';
-import { Signer } from './signer';
+import { clockAheadFound, visitKept, waitingCounted } from './outboxSlice';
 import { OutboxStore, type Aside, type Waiting } from './outboxStore';
-import { inTurn } from './sendTurn';
+import { Sender } from './sender';
+import { Signer } from './signer';
 
-const BATCH = 100;
-const FIRST_RETRY_MS = 1000;
-const LONGEST_RETRY_MS = 15_000;
 const CHANNEL = 'vaktman-visits';
 
 /**
@@ -34,29 +20,29 @@ export class Outbox {
   readonly #practice = new OutboxStore('vaktman-practice');
   readonly #store: Store;
   readonly #tabs = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL);
-  #retryMs = FIRST_RETRY_MS;
-  #timer: { readonly id: ReturnType<typeof setTimeout>; readonly dueMs: number } | null = null;
   #order: Promise<unknown> = Promise.resolve();
   readonly #signer: Signer;
+  readonly #sender: Sender;
 
   constructor(store: Store) {
     this.#store = store;
     this.#signer = new Signer(store, this.#kept);
+    this.#sender = new Sender(store, this.#kept, this.#signer);
   }
 
   /** Begins sending what an earlier page left behind, and takes over what other tabs of this device keep. */
   start(): void {
     void this.#clockAheadMs();
-    window.addEventListener('online', () => this.sendSoon(0));
+    window.addEventListener('online', () => this.#sender.soon(0));
     document.addEventListener('visibilitychange', () => {
-      if (document.visibilityState === 'visible') this.sendSoon(0);
+      if (document.visibilityState === 'visible') this.#sender.soon(0);
     });
     this.#tabs?.addEventListener(
       'message',
       ({ data }: MessageEvent<{ visitId: string }>) => void this.#takeOver(data.visitId),
     );
-    void this.#countAside();
-    this.sendSoon(0);
+    void countAside(this.#store, this.#kept);
+    this.#sender.soon(0);
   }
 
   /** Another tab kept something of a visit that is open here too. */
@@ -83,15 +69,15 @@ export class Outbox {
   }
 
   /**
-   * Keeps one entry for good, then sends it when it can. Resolves once it is safe on this device. When it cannot be kept,
-   * that is said on screen and to the caller.
+   * Keeps entries of one visit for good, all of them or none, then sends them when it can. Resolves once they are safe on this
+   * device. When they cannot be kept, that is said on screen and to the caller.
    */
-  record(entry: Entry): Promise<void> {
+  record(...entries: readonly [Entry, ...Entry[]]): Promise<void> {
     return this.#inOrder(async () => {
-      const visitId = visitIdOf(entry);
+      const visitId = visitIdOf(entries[0]);
       const isPractice = this.#isPractice(visitId);
       const aheadMs = isPractice ? null : await this.#clockAheadMs();
-      const apply = (before: VisitDetail | null, ownIds: readonly string[] = []): VisitDetail => {
+      const apply = (before: VisitDetail | null, entry: Entry, ownIds: readonly string[] = []): VisitDetail => {
         const known = before ?? this.#store.getState().outbox.visits[visitId] ?? null;
         const visit = applyEntry(known, asDatedByServer(entry, aheadMs, lastOf(known, ownIds)));
         if (visit === null) throw new Error(`Visit ${visitId} is not on this device. Open it before recording in it.`);
@@ -99,8 +85,10 @@ export class Outbox {
       };
       try {
         const visit = isPractice
-          ? await this.#practice.changeVisit(visitId, apply)
-          : await this.#kept.add(await this.#signer.sealed(entry), apply);
+          ? await this.#practice.changeVisit(visitId, (before) =>
+              entries.reduce<VisitDetail | null>((visit, entry) => apply(visit, entry), before),
+            )
+          : await this.#kept.add(visitId, await this.#signer.sealed(entries), apply);
         if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
       } catch (error) {
         this.#store.dispatch(
@@ -111,7 +99,7 @@ export class Outbox {
       if (isPractice) return;
       this.#tabs?.postMessage({ visitId });
       this.#store.dispatch(waitingCounted(await this.#kept.count()));
-      this.sendSoon(0);
+      this.#sender.soon(0);
     });
   }
 
@@ -150,15 +138,15 @@ export class Outbox {
   async tryAgain(entries: readonly Waiting[]): Promise<void> {
     await this.#kept.takeBack(entries);
     for (const visitId of new Set(entries.map(({ entry }) => visitIdOf(entry)))) await this.open(visitId, null);
-    await this.#countAside();
+    await countAside(this.#store, this.#kept);
     this.#store.dispatch(waitingCounted(await this.#kept.count()));
-    this.sendSoon(0);
+    this.#sender.soon(0);
   }
 
   /** Lets go of what was set aside: it was recorded anew, handed over, or given up with a reason. */
   async drop(sequence: number): Promise<void> {
     await this.#kept.drop(sequence);
-    await this.#countAside();
+    await countAside(this.#store, this.#kept);
   }
 
   /** Lets go of visits the server has and in which nothing happened since a moment, milliseconds since 1970; of all for 0. */
@@ -170,138 +158,7 @@ export class Outbox {
     return this.#kept.deviceId();
   }
 
-  async #countAside(): Promise<void> {
-    const aside = await this.#kept.aside().catch(() => []);
-    this.#store.dispatch(asideCounted(aside.length));
-  }
-
   sendSoon(delayMs: number): void {
-    const dueMs = performance.now() + delayMs;
-    // What was recorded a moment ago never waits for the next try of what fails.
-    if (this.#timer !== null && this.#timer.dueMs <= dueMs) return;
-    if (this.#timer !== null) clearTimeout(this.#timer.id);
-    const id = setTimeout(() => {
-      this.#timer = null;
-      // Whatever goes wrong, it is tried again: nothing may wait here for ever.
-      inTurn(() => this.#send()).catch(() => this.#later());
-    }, delayMs);
-    this.#timer = { id, dueMs };
-  }
-
-  #later(): void {
-    this.sendSoon(this.#retryMs);
-    this.#retryMs = Math.min(LONGEST_RETRY_MS, this.#retryMs * 2);
-  }
-
-  /** Sends visit after visit until nothing waits or the server is lost. A visit that is turned away holds up no other. */
-  async #send(): Promise<void> {
-    const waiting = await this.#kept.waiting();
-    this.#store.dispatch(waitingCounted(waiting.length));
-    if (waiting.length === 0) return;
-    const key = await this.#signer.keyTold();
-    if (key === 'signed-out') this.#store.dispatch(signedOut());
-    if (key !== 'told') {
-      this.#store.dispatch(serverLost());
-      this.#later();
-      return;
-    }
-    const visits = new Map<string, Waiting[]>();
-    for (const own of waiting) {
-      const visitId = visitIdOf(own.entry);
-      visits.set(visitId, [...(visits.get(visitId) ?? []), own]);
-    }
-    let undelivered = false;
-    for (const [visitId, entries] of visits) {
-      const sent = await this.#sendVisit(visitId, entries);
-      if (sent === 'lost') {
-        this.#store.dispatch(serverLost());
-        this.#later();
-        return;
-      }
-      undelivered ||= sent === 'undelivered';
-    }
-    this.#store.dispatch(waitingCounted(await this.#kept.count()));
-    this.#store.dispatch(api.util.invalidateTags(['Watch', 'Unit', 'Battery']));
-    if (undelivered) this.#later();
-    else {
-      this.#retryMs = FIRST_RETRY_MS;
-      // What was recorded while this was on its way.
-      if ((await this.#kept.count()) > 0) this.sendSoon(0);
-    }
-  }
-
-  async #sendVisit(visitId: string, entries: readonly Waiting[]): Promise<'sent' | 'lost' | 'undelivered'> {
-    let left = [...entries];
-    let most = BATCH;
-    while (left.length > 0) {
-      const batch = left.slice(0, most);
-      const unreadable = batch.filter(({ entry }) => !entrySchema.safeParse(entry).success);
-      if (unreadable.length > 0) {
-        await this.#setAside(visitId, unreadable, ['what is kept of it is damaged']);
-        left = left.filter((entry) => !unreadable.includes(entry));
-        continue;
-      }
-      const delivery = await deliver({ entries: batch.map(({ entry }) => entry), sentAt: new Date().toISOString() });
-      switch (delivery.kind) {
-        case 'signed-out':
-          this.#store.dispatch(signedOut());
-          return 'lost';
-        case 'lost':
-          return 'lost';
-        case 'failed':
-          this.#store.dispatch(turnedAway('The server failed at what this device sent. It is tried again.'));
-          return 'undelivered';
-        case 'too-large':
-          if (batch.length === 1) {
-            await this.#setAside(visitId, batch, ['it is larger than the server takes']);
-            left = left.slice(1);
-          } else most = Math.ceil(batch.length / 2);
-          break;
-        case 'turned-away':
-          this.#store.dispatch(turnedAway(delivery.words));
-          return 'undelivered';
-        case 'refused': {
-          const refused = batch.filter((_, index) => delivery.why.has(index));
-          for (const [index, why] of delivery.why) {
-            const entry = batch[index];
-            if (entry !== undefined) await this.#setAside(visitId, [entry], why);
-          }
-          left = left.filter((entry) => !refused.includes(entry));
-          if (refused.some(({ entry }) => entry.kind === 'visit')) {
-            // Without its opening the rest would only be refused one by one: it waits with it, and comes back with it.
-            await this.#setAside(visitId, left, ['the visit it belongs to was not taken']);
-            left = [];
-          }
-          break;
-        }
-        case 'taken':
-          await this.#kept.remove(batch.map(({ sequence }) => sequence));
-          left = left.slice(batch.length);
-          this.#store.dispatch(serverReached());
-          await this.#clockFound(delivery.receipt.clockAheadMs ?? null);
-          this.#store.dispatch(api.util.invalidateTags([{ type: 'Visit', id: visitId }]));
-          break;
-        default:
-          assertNever(delivery);
-      }
-    }
-    return 'sent';
-  }
-
-  async #clockFound(aheadMs: number | null): Promise<void> {
-    this.#store.dispatch(clockAheadFound(aheadMs));
-    // A device that cannot keep it asks again after the next page load; nothing is lost by it.
-    if (aheadMs !== null) await this.#kept.keepClockAhead(aheadMs).catch(() => undefined);
-  }
-
-  async #setAside(visitId: string, entries: readonly Waiting[], why: readonly string[]): Promise<void> {
-    if (entries.length === 0) return;
-    await this.#kept.setAside(entries, why, Date.now());
-    const gone: readonly Entry[] = entries.map(({ entry }) => entry).filter(({ kind }) => kind !== 'visit');
-    const visit = await this.#kept.changeVisit(visitId, (before) =>
-      before === null ? null : withoutEntries(before, gone),
-    );
-    if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
-    await this.#countAside();
+    this.#sender.soon(delayMs);
   }
 }

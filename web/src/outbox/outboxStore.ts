@@ -29,7 +29,7 @@ interface OutboxSchema extends DBSchema {
   keys: { key: string; value: SigningKey };
 }
 
-type Apply = (before: VisitDetail | null, ownIds: readonly string[]) => VisitDetail;
+type Apply = (before: VisitDetail | null, entry: Entry, ownIds: readonly string[]) => VisitDetail;
 
 /** Readings go here first: IndexedDB survives a reload, a closed tab and a dead server. */
 export class OutboxStore {
@@ -58,28 +58,31 @@ export class OutboxStore {
   }
 
   /**
-   * Keeps an entry and the visit it makes, in one transaction with the look at what was there, so that two tabs never
-   * undo each other. An entry that is kept or was kept already changes nothing.
-   * @param apply the visit with the entry, from the visit as this device has it
-   * @returns the visit as kept
+   * Keeps entries and the visit they make, in one transaction with the look at what was there, so that two tabs never undo
+   * each other and nothing is kept by half. An entry that is kept or was kept already changes nothing.
+   * @param apply the visit with one more entry, from the visit as it stands and what this device made in it
+   * @returns the visit as kept; null where there is none and nothing to keep
    */
-  async add(entry: Entry, apply: Apply): Promise<VisitDetail> {
-    const visitId = visitIdOf(entry);
+  async add(visitId: string, entries: readonly Entry[], apply: Apply): Promise<VisitDetail | null> {
     const transaction = (await this.#database).transaction(['waiting', 'visits', 'own'], 'readwrite');
     try {
       const visits = transaction.objectStore('visits');
-      const before = (await visits.get(visitId)) ?? null;
+      let visit = (await visits.get(visitId)) ?? null;
       const ownIds = (await transaction.objectStore('own').get(visitId)) ?? [];
-      const visit = apply(before, ownIds);
-      if (before !== null && holds(before, entry)) {
-        await transaction.done;
-        return before;
+      const added: Entry[] = [];
+      for (const entry of entries) {
+        const after = apply(visit, entry, ownIds);
+        if (visit !== null && holds(visit, entry)) continue;
+        added.push(entrySchema.parse(entry));
+        ownIds.push(entryIdOf(entry));
+        visit = after;
       }
-      await Promise.all([
-        transaction.objectStore('waiting').add(entrySchema.parse(entry)),
-        transaction.objectStore('own').put([...ownIds, entryIdOf(entry)], visitId),
-        visits.put(visit, visitId),
-      ]);
+      if (visit !== null && added.length > 0)
+        await Promise.all([
+          ...added.map((entry) => transaction.objectStore('waiting').add(entry)),
+          transaction.objectStore('own').put(ownIds, visitId),
+          visits.put(visit, visitId),
+        ]);
       await transaction.done;
       return visit;
     } catch (error) {
@@ -88,13 +91,20 @@ export class OutboxStore {
     }
   }
 
-  /** The next number in the order of what this device makes: no two tabs get the same, and one that is not used is no harm. */
-  async nextMade(): Promise<NonNullable<Entry['made']>> {
+  /**
+   * The next numbers in the order of what this device makes, as many as asked for: no two tabs get the same, and one that is
+   * not used is no harm.
+   */
+  async nextMade(count: number): Promise<NonNullable<Entry['made']>[]> {
     const transaction = (await this.#database).transaction('device', 'readwrite');
-    const id = String((await transaction.store.get('id')) ?? v7());
-    const sequence = Number((await transaction.store.get('sequence')) ?? 0) + 1;
-    await Promise.all([transaction.store.put(id, 'id'), transaction.store.put(sequence, 'sequence'), transaction.done]);
-    return { device: id, sequence };
+    const device = String((await transaction.store.get('id')) ?? v7());
+    const last = Number((await transaction.store.get('sequence')) ?? 0);
+    await Promise.all([
+      transaction.store.put(device, 'id'),
+      transaction.store.put(last + count, 'sequence'),
+      transaction.done,
+    ]);
+    return Array.from({ length: count }, (_, index) => ({ device, sequence: last + index + 1 }));
   }
 
   /** The key this browser signs with as a device; null before one was made. */

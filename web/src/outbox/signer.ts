@@ -1,3 +1,4 @@
+import { present } from '@vaktman/core';
 import type { Entry } from '@vaktman/contract';
 import type { Store } from '../store';
 import type { OutboxStore } from './outboxStore';
@@ -26,12 +27,17 @@ export class Signer {
     };
   }
 
-  /** The entry with its place in the order of this device, and signed by its key where the browser has one. */
-  async sealed({ made: _made, seal: _seal, ...bare }: Entry): Promise<Entry> {
-    const entry = { ...bare, made: await this.#kept.nextMade() };
+  /** The entries with their places in the order of this device, and signed by its key where the browser has one. */
+  async sealed(entries: readonly Entry[]): Promise<Entry[]> {
+    const made = await this.#kept.nextMade(entries.length);
     const maker = this.#maker();
-    // A browser that cannot sign still keeps what was read; a lead confirms what another one sends of it.
-    return (maker === null ? null : await sealed(this.#kept, entry, maker).catch(() => null)) ?? entry;
+    const done: Entry[] = [];
+    for (const [index, { made: _made, seal: _seal, ...bare }] of entries.entries()) {
+      const entry = { ...bare, made: present(made[index]) };
+      // A browser that cannot sign still keeps what was read; a lead confirms what another one sends of it.
+      done.push((maker === null ? null : await sealed(this.#kept, entry, maker).catch(() => null)) ?? entry);
+    }
+    return done;
   }
 
   /** Tells the server this device's key before what it signed is sent. */

@@ -109,7 +109,8 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const restIsSound = async (): Promise<void> => {
     const { pathname } = window.location;
     setBusy(true);
-    for (const row of unread) await recorder.reading({ ...present(row.choices[0]).seen, note: SAID_OF_ALL });
+    const [first, ...others] = unread.map((row) => ({ ...present(row.choices[0]).seen, note: SAID_OF_ALL }));
+    if (first !== undefined) await recorder.readings([first, ...others]);
     // Whoever has left meanwhile is not fetched back: the address changes before the view does.
     if (window.location.pathname === pathname) await navigate(`/visits/${visitId}`);
   };

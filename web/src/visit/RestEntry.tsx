@@ -138,11 +138,11 @@ export const RestEntry = ({
   const known = conditions.batteryC;
   const save = async (read: Readonly<Record<string, number | null>>, typedC: number | null = null): Promise<void> => {
     const celsius = typedC ?? known?.celsius ?? null;
-    for (const position of shown) {
-      const own = read[position];
-      if (own === undefined || own === null) continue;
-      await recorder.reading({
-        step: 'battery.openCircuit',
+    const [first, ...others] = shown.flatMap((position) => {
+      const own = read[position] ?? null;
+      if (own === null) return [];
+      return {
+        step: 'battery.openCircuit' as const,
         point: position,
         ...(position === point ? corrects : {}),
         volts: own,
@@ -150,8 +150,9 @@ export const RestEntry = ({
         ...(charge.kind === 'rested' ? { restedHours: charge.hours } : {}),
         ...(celsius === null ? {} : { batteryC: celsius }),
         note: chargeWords(charge),
-      });
-    }
+      };
+    });
+    if (first !== undefined) await recorder.readings([first, ...others]);
     if (typedC !== null) change({ batteryC: { celsius: typedC, atMs: Date.now() } });
     done();
     setVolts(null);

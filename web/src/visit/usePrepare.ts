@@ -74,29 +74,32 @@ export const usePrepare = (data: UnitDetail) => {
     const seen = symptomsFor(prepared, repeats);
     const used = prepared.profile ?? kept;
     const { limits } = classRules(fleet.data?.classes ?? [], data.card.class ?? '');
-    await outbox.record({
-      kind: 'visit',
-      opening: {
-        unit: data.unit,
-        method: { profile: used, kept: keptMethod(used), ...(Object.keys(limits).length === 0 ? {} : { limits }) },
-        visit: {
-          id: visitId,
-          at,
-          technician,
-          reason: prepared.reason,
-          ...(ambientC === undefined ? {} : { ambientC }),
-          ...(engineHours === undefined ? {} : { engineHours }),
-          ...(odometerKm === undefined ? {} : { odometerKm }),
-          ...(complaint === undefined ? {} : { complaint }),
-          ...(seen.length === 0 ? {} : { symptoms: [...seen] }),
+    // Never a visit without the cautions that were read for it.
+    await outbox.record(
+      {
+        kind: 'visit',
+        opening: {
+          unit: data.unit,
+          method: { profile: used, kept: keptMethod(used), ...(Object.keys(limits).length === 0 ? {} : { limits }) },
+          visit: {
+            id: visitId,
+            at,
+            technician,
+            reason: prepared.reason,
+            ...(ambientC === undefined ? {} : { ambientC }),
+            ...(engineHours === undefined ? {} : { engineHours }),
+            ...(odometerKm === undefined ? {} : { odometerKm }),
+            ...(complaint === undefined ? {} : { complaint }),
+            ...(seen.length === 0 ? {} : { symptoms: [...seen] }),
+          },
         },
       },
-    });
-    await outbox.record({
-      kind: 'event',
-      visitId,
-      event: { kind: 'cautions-acknowledged', eventId: v7(), at, by: technician, cautions: ACKNOWLEDGED },
-    });
+      {
+        kind: 'event',
+        visitId,
+        event: { kind: 'cautions-acknowledged', eventId: v7(), at, by: technician, cautions: ACKNOWLEDGED },
+      },
+    );
     dispatch(
       conditionsChanged({
         visitId,

@@ -112,16 +112,21 @@ export const useRecorder = (visitId: string, technician: string) => {
     const signature = signatureOf(events);
     // What is recorded while an amendment is open belongs to it.
     const amends = signature.status === 'amending' ? { amends: signature.amendment.eventId } : {};
-    const record = (entry: Entry): Promise<void> => outbox.record(entry);
+    const record = (...entries: readonly [Entry, ...Entry[]]): Promise<void> => outbox.record(...entries);
+    /** What was read at once is kept at once: all of it, or nothing. */
+    const readings = ([first, ...others]: readonly [NewReading, ...NewReading[]]): Promise<void> => {
+      const entry = (fields: NewReading): Entry => ({
+        kind: 'reading',
+        visitId,
+        takenBy: person,
+        reading: { ...readWith(fields.step, used), ...fields, id: v7(), at: instantNow() } as Reading,
+        ...amends,
+      });
+      return record(entry(first), ...others.map(entry));
+    };
     return {
-      reading: (fields: NewReading): Promise<void> =>
-        record({
-          kind: 'reading',
-          visitId,
-          takenBy: person,
-          reading: { ...readWith(fields.step, used), ...fields, id: v7(), at: instantNow() } as Reading,
-          ...amends,
-        }),
+      readings,
+      reading: (fields: NewReading): Promise<void> => readings([fields]),
       /** A reading the instruments made, stamped here and now. */
       instrumentReading: ({ id: _id, at: _at, ...fields }: Reading, instrument: string): Promise<void> =>
         record({
@@ -132,15 +137,25 @@ export const useRecorder = (visitId: string, technician: string) => {
           ...amends,
         }),
       /** A crank on the oscilloscope: its figures, and the samples they were read from. */
-      traced: async (
+      traced: (
         fields: Extract<NewReading, { step: 'start.trace' }>,
         samples: Omit<Extract<NewEvent, { kind: 'traced' }>, 'kind' | 'reading'>,
       ): Promise<void> => {
         const [id, at] = [v7(), instantNow()];
         const reading = { ...fields, id, at } as Reading;
-        await record({ kind: 'reading', visitId, takenBy: person, reading, ...amends });
-        const event = { ...amends, ...samples, kind: 'traced', reading: id, eventId: v7(), at, by: person };
-        await record({ kind: 'event', visitId, event: event as VisitEvent });
+        const event = {
+          ...amends,
+          ...samples,
+          kind: 'traced',
+          reading: id,
+          eventId: v7(),
+          at,
+          by: person,
+        } as VisitEvent;
+        return record(
+          { kind: 'reading', visitId, takenBy: person, reading, ...amends },
+          { kind: 'event', visitId, event },
+        );
       },
       event: (fields: NewEvent): Promise<void> =>
         record({
