@@ -115,7 +115,7 @@ for (const [width, height, theme] of [
       (to) =>
         localStorage.setItem(
           'vaktman.settings',
-          JSON.stringify({ theme: to, sound: false, goesOn: false, bankAtOnce: false }),
+          JSON.stringify({ ...JSON.parse(localStorage.getItem('vaktman.settings') ?? '{}'), theme: to }),
         ),
       theme,
     );

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { readsBy } from './settings';
 import { enterOn, allSent, choose, expect, goOn, test } from './vaktman';
 
 const lead = (page: Page, name: string) =>
@@ -101,12 +102,7 @@ test('leads a practice visit on the real screens and keeps it apart from the rea
 
 test('catches a load test from the instruments without typing', async ({ page, vaktman }) => {
   await vaktman.signIn(page.context(), 'T. Brandvold');
-  await page.addInitScript(() =>
-    localStorage.setItem(
-      'vaktman.settings',
-      JSON.stringify({ theme: 'day', sound: false, goesOn: false, bankAtOnce: false }),
-    ),
-  );
+  await readsBy(page);
   await page.goto(`${vaktman.url}/units/S-01/prepare`);
   await page.getByLabel('Battery temperature').fill('-4');
   await page.getByText('Read, and done').click();

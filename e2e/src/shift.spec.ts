@@ -1,6 +1,7 @@
 import { visitMakersSchema } from '@vaktman/contract';
 import type { Browser, Page } from '@playwright/test';
-import { oneByOne, pressed, whoKey } from './bayTablet';
+import { pressed, whoKey } from './bayTablet';
+import { readsBy } from './settings';
 import {
   allSent,
   expect,
@@ -18,7 +19,7 @@ const tablet = async (browser: Browser, vaktman: Vaktman): Promise<Page> => {
   const context = await browser.newContext({ serviceWorkers: 'allow' });
   const page = await context.newPage();
   await page.clock.install();
-  await page.addInitScript(oneByOne);
+  await readsBy(page, { shiftYards: null });
   await vaktman.signIn(context, 'T. Brandvold', true);
   await page.goto(vaktman.url);
   for (const [name, pin] of [

@@ -1,4 +1,5 @@
-import { oneByOne, pressed, whoKey } from './bayTablet';
+import { pressed, whoKey } from './bayTablet';
+import { readsBy } from './settings';
 import { carry } from './carry';
 import { allSent, choose, expect, leap, openVisit, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
 
@@ -23,7 +24,7 @@ test('another goes on by PIN in mid-visit: what was half typed stays with who ty
   vaktman,
 }) => {
   await page.clock.install();
-  await page.addInitScript(oneByOne);
+  await readsBy(page);
   await vaktman.signIn(page.context(), 'T. Brandvold', true);
   const visitId = await openVisit(page, vaktman, 'S-01');
   await stripSurfaceCharge(page);
@@ -80,7 +81,7 @@ test('a device that a lead ends is out at once, keeps what it recorded, and send
   browser,
 }) => {
   await page.clock.install();
-  await page.addInitScript(oneByOne);
+  await readsBy(page);
   await vaktman.signIn(page.context(), 'T. Brandvold', true);
   const visitId = await openVisit(page, vaktman, 'S-01');
   await stripSurfaceCharge(page);
@@ -111,7 +112,7 @@ test('signs whoever left a shared device alone out after ten minutes, and never 
   vaktman,
 }) => {
   await page.clock.install();
-  await page.addInitScript(oneByOne);
+  await readsBy(page);
   await vaktman.signIn(page.context(), 'T. Brandvold', true);
   await page.goto(vaktman.url);
   await expect(unitsListed(page)).toContainText('P-07');

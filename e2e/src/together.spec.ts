@@ -12,6 +12,7 @@ import {
   leap,
 } from './vaktman';
 import type { Browser, Page } from '@playwright/test';
+import { readsBy } from './settings';
 import { unitDetailSchema } from '@vaktman/contract';
 
 /** Another device: its own storage, its own person. */
@@ -19,12 +20,7 @@ const deviceOf = async (browser: Browser, vaktman: Vaktman, person: string): Pro
   const context = await browser.newContext();
   const page = await context.newPage();
   await vaktman.signIn(context, person);
-  await page.addInitScript(() => {
-    localStorage.setItem(
-      'vaktman.settings',
-      JSON.stringify({ theme: 'day', sound: false, goesOn: false, bankAtOnce: false }),
-    );
-  });
+  await readsBy(page);
   await page.goto(vaktman.url);
   return page;
 };

@@ -5,6 +5,7 @@ import pg from 'pg';
 import { freePort } from '../../scripts/setup/postgres.mjs';
 import { startServer } from '../../scripts/setup/server.mjs';
 import { carry } from './carry';
+import { readsBy } from './settings';
 import { printedLink, signedInAs } from '../../server/test/signedIn';
 
 /** The whole application on a database of its own, with the demo fleet; it can be stopped and started in mid-visit. */
@@ -175,13 +176,7 @@ export const test = base.extend<{
   ready: async ({ page, vaktman, person }, use, info) => {
     await vaktman.signIn(page.context(), person);
     await page.clock.install();
-    await page.addInitScript(() => {
-      if (localStorage.getItem('vaktman.settings') === null)
-        localStorage.setItem(
-          'vaktman.settings',
-          JSON.stringify({ theme: 'day', sound: false, goesOn: false, bankAtOnce: false }),
-        );
-    });
+    await readsBy(page);
     await page.goto(vaktman.url);
     await use(page);
     if (info.status === info.expectedStatus) return;
