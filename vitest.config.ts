@@ -28,6 +28,7 @@ export default defineConfig({
           include: tests('web'),
           setupFiles: ['core/test/laws.ts', 'web/test/page.ts'],
           testTimeout: 90_000,
+          isolate: false,
         },
       },
       { extends: true, test: { name: 'server', include: tests('{server,scripts}') } },

@@ -1,4 +1,5 @@
 import { cleanup, configure } from '@testing-library/react';
+import * as database from 'fake-indexeddb';
 import { afterEach, beforeEach, vi } from 'vitest';
 
 // A machine under load is slower than a person is patient.
@@ -6,6 +7,11 @@ configure({ asyncUtilTimeout: 10_000 });
 const NOBODY = 'http://127.0.0.1:9';
 const PageRequest = globalThis.Request;
 const inPage = typeof document !== 'undefined';
+if (inPage) {
+  // The simulated page has no database of its own. Pages come and go while the worker, and what it imported once, stays.
+  const { default: indexedDB, forceCloseDatabase: _, ...kinds } = database;
+  Object.assign(globalThis, { ...kinds, indexedDB });
+}
 beforeEach(() => {
   if (!inPage) return;
   // The simulated page lacks these of the browser's own.

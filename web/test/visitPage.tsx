@@ -1,7 +1,6 @@
-import 'fake-indexeddb/auto';
-import { IDBFactory } from 'fake-indexeddb';
 import { act, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import type { Entry } from '@vaktman/contract';
 import type { Reading, Unit, VisitEvent } from '@vaktman/core';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
@@ -13,6 +12,7 @@ import { goesOnToggled } from '../src/settings/settingsSlice';
 import { createStore } from '../src/store';
 import { conditionsChanged, type VisitConditions } from '../src/visit/conditionsSlice';
 import { VisitView } from '../src/visit/VisitView';
+import { ownDevice } from './ownDevice';
 import { sessionOf } from './show';
 import { unitOf } from './units';
 
@@ -33,8 +33,7 @@ interface Given {
  * What is recorded on it is what the device keeps.
  */
 export const visitPage = async ({ unit = unitOf('1S4P'), at, readings = [], conditions, ambientC = 15 }: Given) => {
-  // A device of its own, which keeps nothing of another test.
-  globalThis.indexedDB = new IDBFactory();
+  ownDevice();
   const store = createStore();
   store.dispatch(sessionTold(sessionOf('technician'), true));
   // A verdict stays until it was looked at.
@@ -42,21 +41,19 @@ export const visitPage = async ({ unit = unitOf('1S4P'), at, readings = [], cond
   const outbox = new Outbox(store);
   const visitId = v7();
   const now = new Date().toISOString();
-  await outbox.record({
-    kind: 'visit',
-    opening: {
-      unit,
-      method: { profile: 'pile' },
-      visit: { id: visitId, at: now, technician: 'K. Moen', reason: 'pm', ambientC },
+  await outbox.record(
+    {
+      kind: 'visit',
+      opening: {
+        unit,
+        method: { profile: 'pile' },
+        visit: { id: visitId, at: now, technician: 'K. Moen', reason: 'pm', ambientC },
+      },
     },
-  });
-  for (const reading of readings)
-    await outbox.record({
-      kind: 'reading',
-      visitId,
-      takenBy: 'K. Moen',
-      reading: { at: now, ...reading, id: v7() } as Reading,
-    });
+    ...readings.map((reading): Entry => {
+      return { kind: 'reading', visitId, takenBy: 'K. Moen', reading: { at: now, ...reading, id: v7() } as Reading };
+    }),
+  );
   if (conditions !== undefined) store.dispatch(conditionsChanged({ visitId, change: conditions }));
   const router = createMemoryRouter(
     [

@@ -62,7 +62,7 @@ describe('what is done with a battery', () => {
     await user.click(screen.getByRole('button', { name: 'Scrap' }));
     expect(await screen.findByText(/say why/)).toBeTruthy();
     expect(moves()).toEqual([]);
-    expect(screen.getByRole('textbox', { name: /Why/ })).toBe(document.activeElement);
+    await waitFor(() => expect(screen.getByRole('textbox', { name: /Why/ })).toBe(document.activeElement));
   });
   it('is sent once, with the reason, however often it is pressed', async () => {
     const { user } = panel({ state: 'store', figures: WORN });

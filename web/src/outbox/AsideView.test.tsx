@@ -1,11 +1,10 @@
 // @vitest-environment jsdom
-import 'fake-indexeddb/auto';
-import { IDBFactory } from 'fake-indexeddb';
 import type { Batch } from '@vaktman/contract';
 import { screen, waitFor } from '@testing-library/react';
 import { v7 } from 'uuid';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { show } from '../../test/show';
+import { ownDevice } from '../../test/ownDevice';
 import { standServer } from '../../test/standServer';
 import { unitOf } from '../../test/units';
 import { createStore } from '../store';
@@ -15,7 +14,7 @@ import { OutboxContext } from './OutboxContext';
 
 const server = standServer();
 beforeEach(() => {
-  globalThis.indexedDB = new IDBFactory();
+  ownDevice();
 });
 const WHY = 'the position had been changed at 10:02';
 const at = '2026-11-24T09:14:00+01:00';

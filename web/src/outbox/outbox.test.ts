@@ -1,7 +1,5 @@
 import { recordedVisit } from '@vaktman/core';
 // @vitest-environment jsdom
-import 'fake-indexeddb/auto';
-import { IDBFactory } from 'fake-indexeddb';
 import { sealedText, visitIdOf, type Batch, type Entry, type VisitDetail } from '@vaktman/contract';
 import { webcrypto } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
@@ -12,6 +10,7 @@ import { unit12 } from '../../../core/test/visitFixture';
 import { createStore, type Store } from '../store';
 import { sessionLoaded } from '../session/sessionSlice';
 import { Outbox } from './outbox';
+import { ownDevice } from '../../test/ownDevice';
 
 /** A server that answers batches as a test tells it to, over a real socket. */
 class Told {
@@ -62,8 +61,7 @@ let server: Told;
 let store: Store;
 let outbox: Outbox;
 beforeEach(async () => {
-  // A device that has kept nothing yet.
-  globalThis.indexedDB = new IDBFactory();
+  ownDevice();
   server = new Told();
   const url = await server.listen();
   globalThis.fetch = (path, init) => nodeFetch(`${url}${String(path)}`, init);

@@ -1,15 +1,14 @@
 // @vitest-environment jsdom
-import 'fake-indexeddb/auto';
-import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { checkPin, followServer, forgetPeople, keepPerson, peopleHere } from './peopleHere';
+import { ownDevice } from '../../test/ownDevice';
 
 const DAY_MS = 86_400_000;
 const NOW = Date.parse('2026-11-28T08:00:00Z');
 const dahl = { personId: 'i-dahl', name: 'I. Dahl', role: 'technician' } as const;
 const colleague = { ...dahl, lastAt: null, hasPin: true };
 beforeEach(() => {
-  globalThis.indexedDB = new IDBFactory();
+  ownDevice();
 });
 const kindOf = async (pin: string, nowMs = NOW): Promise<string> => (await checkPin('i-dahl', pin, nowMs)).kind;
 

@@ -1,5 +1,4 @@
 // @vitest-environment jsdom
-import 'fake-indexeddb/auto';
 import { screen } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { show } from '../../test/show';

@@ -1,5 +1,4 @@
 // @vitest-environment jsdom
-import 'fake-indexeddb/auto';
 import type { WatchRow } from '@vaktman/contract';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
