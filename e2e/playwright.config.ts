@@ -20,6 +20,8 @@ export default defineConfig({
     // What is not there after this will not come: a wrong name must not hold a worker for minutes.
     actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
+    // What a shift without network needs is fetched where that is tested.
+    serviceWorkers: 'block',
     locale: 'en-GB',
     timezoneId: 'Europe/Oslo',
     launchOptions: {

@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import { readingSchema, unitCardSchema, unitSchema, batteryThingSchema, visitEventSchema } from '@vaktman/core';
 import * as z from 'zod';
 import { benchReadingSchema } from './battery';
@@ -15,7 +16,7 @@ export const archiveSchema = z.strictObject({
   units: z.array(z.strictObject({ yardId: z.string(), unit: unitSchema, card: unitCardSchema.optional() })),
   batteries: z.array(
     z.strictObject({
-      batteryId: z.uuid(),
+      batteryId: idOf<'battery'>(z.uuid()),
       battery: batteryThingSchema,
       warrantyUntil: z.iso.date().optional(),
       made: z.string().optional(),
@@ -23,9 +24,9 @@ export const archiveSchema = z.strictObject({
   ),
   placements: z.array(
     z.strictObject({
-      placementId: z.uuid(),
-      batteryId: z.uuid(),
-      unitId: z.string(),
+      placementId: idOf<'placement'>(z.uuid()),
+      batteryId: idOf<'battery'>(z.uuid()),
+      unitId: idOf<'unit'>(z.string()),
       position: z.string(),
       from: z.string(),
       to: z.string().nullable(),
@@ -33,12 +34,12 @@ export const archiveSchema = z.strictObject({
     }),
   ),
   /** Alternators and starters that came and went. */
-  parts: z.array(partStaySchema.extend({ unitId: z.string() })).default([]),
+  parts: z.array(partStaySchema.extend({ unitId: idOf<'unit'>(z.string()) })).default([]),
   /** What was read of batteries outside any visit. */
-  bench: z.array(benchReadingSchema.extend({ batteryId: z.uuid() })).default([]),
+  bench: z.array(benchReadingSchema.extend({ batteryId: idOf<'battery'>(z.uuid()) })).default([]),
   /** Words made-up people sign in with: known to everybody, and shown. */
   words: z
-    .array(z.strictObject({ personId: z.string(), passphrase: newPassphraseSchema, pin: newPinSchema }))
+    .array(z.strictObject({ personId: idOf<'person'>(z.string()), passphrase: newPassphraseSchema, pin: newPinSchema }))
     .default([]),
   instruments: z.array(instrumentRowSchema.omit({ retired: true })).default([]),
   visits: z.array(

@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import {
   BENCH_POSITION,
   BENCH_STEPS,
@@ -13,10 +14,10 @@ export const BATTERY_STATES = ['fitted', 'store', 'claimed', 'scrapped'] as cons
 export type BatteryState = (typeof BATTERY_STATES)[number];
 
 export const batteryRowSchema = z.object({
-  batteryId: z.uuid(),
+  batteryId: idOf<'battery'>(z.uuid()),
   battery: batteryThingSchema,
   state: z.enum(BATTERY_STATES),
-  unitId: z.string().nullable(),
+  unitId: idOf<'unit'>(z.string()).nullable(),
   position: z.string().nullable(),
   /** Since when it is there. */
   since: z.string().nullable(),
@@ -61,7 +62,7 @@ export const batteryDetailSchema = batteryRowSchema.extend({
   claimedBecause: z.string().nullable(),
   stays: z.array(
     z.object({
-      unitId: z.string(),
+      unitId: idOf<'unit'>(z.string()),
       position: z.string(),
       from: z.string(),
       to: z.string().nullable(),
@@ -72,8 +73,8 @@ export const batteryDetailSchema = batteryRowSchema.extend({
   figures: z.array(
     z.object({
       /** Null for what was read on the bench. */
-      visitId: z.string().nullable(),
-      unitId: z.string(),
+      visitId: idOf<'visit'>(z.string()).nullable(),
+      unitId: idOf<'unit'>(z.string()),
       at: z.string(),
       capabilityPercent: z.number().nullable(),
       referenceLoadVolts: z.number().nullable(),
@@ -113,7 +114,7 @@ const because = wholeText().trim().min(1, { error: 'say why' }).max(200);
 export const batteryMoveSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('fit'),
-    unitId: z.string().min(1, { error: 'choose a unit' }),
+    unitId: idOf<'unit'>(z.string().min(1, { error: 'choose a unit' })),
     position: positionSchema,
     /** Why the battery that sits there, if any, leaves for the store room. */
     because,

@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import * as z from 'zod';
 
 /** Kinds of things whose changes are kept. */
@@ -26,7 +27,7 @@ export const changeEntrySchema = z.object({
   device: z.string(),
   thing: z.enum(CHANGED_THINGS),
   thingId: z.string(),
-  unitId: z.string().nullable(),
+  unitId: idOf<'unit'>(z.string()).nullable(),
   verb: z.enum(['added', 'changed', 'removed']),
   before: z.record(z.string(), z.unknown()),
   after: z.record(z.string(), z.unknown()),
@@ -37,7 +38,7 @@ export type ChangeEntry = z.infer<typeof changeEntrySchema>;
 export const changeQuerySchema = z.object({
   thing: z.enum(CHANGED_THINGS, { error: `expected one of ${CHANGED_THINGS.join(', ')}` }).optional(),
   thingId: z.string().max(200).optional(),
-  unitId: z.string().max(200).optional(),
+  unitId: idOf<'unit'>(z.string().max(200)).optional(),
   /** Only those before this entry. */
   before: z.coerce.number().int().positive().optional(),
   limit: z.coerce.number().int().min(1).max(500).default(100),

@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import { dateCodeSchema, machineClassesSchema, PROFILE_NAMES, wholeText } from '@vaktman/core';
 import * as z from 'zod';
 import { linkTextSchema, newPassphraseSchema } from './words';
@@ -18,7 +19,7 @@ export type Role = (typeof ROLES)[number];
 export const isAtLeast = (role: Role, least: Role): boolean => ROLES.indexOf(role) >= ROLES.indexOf(least);
 
 export const personSchema = z.object({
-  personId: z.string().min(1).max(60),
+  personId: idOf<'person'>(z.string().min(1).max(60)),
   name: z.string().min(1).max(120),
   role: z.enum(ROLES),
   /** When somebody left; null while they work here. */
@@ -128,7 +129,7 @@ export const dateCodesSchema = z.strictObject({ dateCodes: z.array(dateCodeSchem
 
 /** The fleet this server serves, its yards and the people who work in it. */
 export const fleetSchema = z.object({
-  fleetId: z.uuid(),
+  fleetId: idOf<'fleet'>(z.uuid()),
   name: z.string().min(1),
   timeZone: z.string().min(1),
   /** The method new visits are judged by unless unit or visit says otherwise. */

@@ -1,8 +1,8 @@
-import type { Reading, TracePicture } from '@vaktman/core';
+import type { VisitId, Reading, TracePicture } from '@vaktman/core';
 
 /** The last trace of a unit in a visit that found nothing wrong: what a new one is laid over and held against. */
 export interface GoodTrace {
-  readonly visitId: string;
+  readonly visitId: VisitId;
   /** ISO 8601. */
   readonly at: string;
   readonly reading: Reading;

@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import * as z from 'zod';
 import { SEAL_WAYS } from './seal';
 
@@ -16,8 +17,8 @@ export type EntryMaker = z.infer<typeof entryMakerSchema>;
 /** Something recorded that a lead is to confirm, or has. It counts like anything else meanwhile. */
 export const doubtSchema = z.object({
   entryId: z.string(),
-  visitId: z.string(),
-  unitId: z.string(),
+  visitId: idOf<'visit'>(z.string()),
+  unitId: idOf<'unit'>(z.string()),
   /** Who made it, by what it says. */
   person: z.string(),
   /** Why that is not certain. */

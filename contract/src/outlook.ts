@@ -1,4 +1,13 @@
-import type { Baseline, BaselineFigure, Outlook, Repair, VisitFigures } from '@vaktman/core';
+import type {
+  BatteryId,
+  UnitId,
+  VisitId,
+  Baseline,
+  BaselineFigure,
+  Outlook,
+  Repair,
+  VisitFigures,
+} from '@vaktman/core';
 import * as z from 'zod';
 
 /** Something still to be done on a unit, and the part it takes. */
@@ -19,14 +28,14 @@ export interface UnitHistory {
   readonly isDue: boolean;
   readonly actions: readonly z.infer<typeof openActionSchema>[];
   /** Figures of its visits, latest first, with the visit they belong to. */
-  readonly figures: readonly (VisitFigures & { readonly visitId: string; readonly repairs: readonly Repair[] })[];
+  readonly figures: readonly (VisitFigures & { readonly visitId: VisitId; readonly repairs: readonly Repair[] })[];
   /** What its meters stood at when they were last read at a visit; null where they never were. */
   readonly meters: { readonly at: string; readonly engineHours?: number; readonly odometerKm?: number } | null;
   readonly baselines: Readonly<Partial<Record<BaselineFigure, Baseline>>>;
   /** Where each battery that sits here now was before, and where those that left went. */
   readonly elsewhere: readonly {
-    readonly batteryId: string;
-    readonly unitId: string;
+    readonly batteryId: BatteryId;
+    readonly unitId: UnitId;
     readonly position: string;
     readonly from: string;
     readonly to: string | null;

@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import * as z from 'zod';
 
 /** An error answer as RFC 9457 problem details; `problems` names each field that is wrong. */
@@ -9,7 +10,9 @@ export const problemDetailsSchema = z.object({
   problems: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
   /** Batteries on record that have a serial which was typed for another, by the path of the serial. */
   sameBattery: z
-    .array(z.object({ path: z.string(), position: z.string(), batteryId: z.string(), where: z.string() }))
+    .array(
+      z.object({ path: z.string(), position: z.string(), batteryId: idOf<'battery'>(z.string()), where: z.string() }),
+    )
     .optional(),
   /** Seconds until it may be tried again, after too many wrong words. */
   waitSeconds: z.number().optional(),

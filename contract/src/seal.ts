@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import canonicalize from 'canonicalize';
 import * as z from 'zod';
 
@@ -21,7 +22,7 @@ export const deviceKeyToldSchema = z.object({ key: z.string() });
 /** Who made an entry and with which device's key: ECDSA with SHA-256 on P-256 over the rest of the entry. */
 export const sealSchema = z.strictObject({
   key: keyNameSchema,
-  personId: z.string().min(1).max(60),
+  personId: idOf<'person'>(z.string().min(1).max(60)),
   way: z.enum(SEAL_WAYS, { error: `expected one of ${SEAL_WAYS.join(', ')}` }),
   signature: bytesText(64, 'a signature, 64 bytes as base64url'),
 });

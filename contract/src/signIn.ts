@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import * as z from 'zod';
 import { personSchema, ROLES } from './fleet';
 import { linkTextSchema, newPassphraseSchema, newPinSchema } from './words';
@@ -13,7 +14,7 @@ export const signInSchema = z.strictObject({ name: typedWord, passphrase: typedW
 export type SignIn = z.infer<typeof signInSchema>;
 
 /** Another person goes on at a shared device. */
-export const switchSchema = z.strictObject({ personId: z.string().max(60), pin: typedWord });
+export const switchSchema = z.strictObject({ personId: idOf<'person'>(z.string().max(60)), pin: typedWord });
 export type Switch = z.infer<typeof switchSchema>;
 
 /** The passphrase once more, before what could do much harm. */
@@ -30,7 +31,7 @@ export type LinkOffer = z.infer<typeof linkOfferSchema>;
 /** Chooses words by a link, and signs in. */
 export const linkUseSchema = z.strictObject({
   link: linkTextSchema,
-  personId: z.string().max(60),
+  personId: idOf<'person'>(z.string().max(60)),
   passphrase: newPassphraseSchema,
   pin: newPinSchema.optional(),
 });
@@ -85,7 +86,7 @@ export type DeviceDraft = z.infer<typeof deviceDraftSchema>;
 
 /** Who may sign in on a shared device by PIN. */
 const colleagueSchema = z.object({
-  personId: z.string(),
+  personId: idOf<'person'>(z.string()),
   name: z.string(),
   role: z.enum(ROLES),
   /** When they last worked at this device; null when never. */
@@ -109,7 +110,13 @@ export const sessionSchema = z.object({
   colleagues: z.array(colleagueSchema),
   /** While the made-up fleet is in it: its people and their words. */
   demo: z.array(
-    z.object({ personId: z.string(), name: z.string(), role: z.enum(ROLES), passphrase: z.string(), pin: z.string() }),
+    z.object({
+      personId: idOf<'person'>(z.string()),
+      name: z.string(),
+      role: z.enum(ROLES),
+      passphrase: z.string(),
+      pin: z.string(),
+    }),
   ),
 });
 export type Session = z.infer<typeof sessionSchema>;

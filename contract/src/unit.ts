@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import {
   DISPOSITIONS,
   LONGEST_PICTURE,
@@ -32,8 +33,8 @@ export type UnitDraft = z.infer<typeof unitDraftSchema>;
 export const MOST_UNITS_AT_ONCE = 20_000;
 /** One battery's stay at a position. */
 export const placementSchema = z.object({
-  placementId: z.uuid(),
-  batteryId: z.uuid(),
+  placementId: idOf<'placement'>(z.uuid()),
+  batteryId: idOf<'battery'>(z.uuid()),
   position: z.string(),
   from: z.string(),
   to: z.string().nullable(),
@@ -56,7 +57,7 @@ export const stepLastSchema = z.object({ value: z.number(), unit: z.string(), ve
 export type StepLast = z.infer<typeof stepLastSchema>;
 
 export const visitSummarySchema = z.object({
-  visitId: z.string(),
+  visitId: idOf<'visit'>(z.string()),
   startedAt: z.string(),
   closedAt: z.string().nullable(),
   technician: z.string(),
@@ -87,7 +88,7 @@ export type UnitDetail = z.infer<typeof unitDetailSchema>;
 
 /** One line of the register. */
 export const unitEntrySchema = z.object({
-  unitId: z.string(),
+  unitId: idOf<'unit'>(z.string()),
   yardId: z.string(),
   description: z.string(),
   systemVolts: z.number(),

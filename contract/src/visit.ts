@@ -1,3 +1,4 @@
+import { idOf } from '@vaktman/core';
 import {
   instantSchema,
   madeIdSchema,
@@ -18,7 +19,7 @@ import { visitSummarySchema } from './unit';
 export const visitOpeningSchema = z.strictObject({
   unit: unitSchema,
   method: methodSchema,
-  visit: visitHeadSchema.extend({ id: madeIdSchema }),
+  visit: visitHeadSchema.extend({ id: idOf<'visit'>(madeIdSchema) }),
 });
 export type VisitOpening = z.infer<typeof visitOpeningSchema>;
 
@@ -38,7 +39,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({
     kind: z.literal('reading'),
-    visitId: madeIdSchema,
+    visitId: idOf<'visit'>(madeIdSchema),
     takenBy: wholeText().min(1).max(200),
     reading: readingSchema,
     /** The amendment it belongs to, once the visit was signed off. */
@@ -48,7 +49,7 @@ export const entrySchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({
     kind: z.literal('event'),
-    visitId: madeIdSchema,
+    visitId: idOf<'visit'>(madeIdSchema),
     event: visitEventSchema,
     made: madeSchema.optional(),
     seal: sealSchema.optional(),
@@ -98,7 +99,7 @@ export type VisitDetail = z.infer<typeof visitDetailSchema>;
 
 /** What is asked of the list of visits: of one unit or all, since a moment; latest first. */
 export const visitQuerySchema = z.object({
-  unitId: z.string().max(200).optional(),
+  unitId: idOf<'unit'>(z.string().max(200)).optional(),
   /** Only those that began at or after this moment. */
   since: z.iso.datetime({ offset: true, error: 'expected a moment such as 2026-11-20T08:00:00+01:00' }).optional(),
   /** Only those after the one a page ended with. */
@@ -109,7 +110,7 @@ export type VisitQuery = z.infer<typeof visitQuerySchema>;
 
 /** Visits of a list, latest first, and where the next page begins; null where there is none. */
 export const visitListSchema = z.object({
-  visits: z.array(visitSummarySchema.extend({ unitId: z.string() })),
+  visits: z.array(visitSummarySchema.extend({ unitId: idOf<'unit'>(z.string()) })),
   next: z.string().nullable(),
 });
 export type VisitList = z.infer<typeof visitListSchema>;

@@ -1,10 +1,11 @@
+import { idOf } from '@vaktman/core';
 import { DISPOSITIONS } from '@vaktman/core';
 import * as z from 'zod';
 import { openActionSchema } from './outlook';
 
 /** One line of the watch: a unit, how it stands and since when. */
 export const watchRowSchema = z.object({
-  unitId: z.string(),
+  unitId: idOf<'unit'>(z.string()),
   yardId: z.string(),
   description: z.string(),
   systemVolts: z.number(),

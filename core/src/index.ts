@@ -6,6 +6,7 @@ export * from './quantity/compare';
 export * from './quantity/decimal';
 export * from './quantity/display';
 export * from './quantity/gauge';
+export * from './quantity/id';
 export * from './quantity/interpolate';
 export * from './quantity/median';
 export * from './quantity/present';

@@ -67,13 +67,16 @@ test('filters the watch through the address bar and tells of an empty list', asy
   await expect(page.getByRole('alert')).toContainText('X-99 is not registered');
 });
 
-test('shows what is kept when the server does not answer', async ({ ready: page, vaktman }) => {
-  await expect(unitsListed(page).getByRole('link', { name: /P-07/ })).toBeVisible();
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
-  await vaktman.stop();
-  await unitsListed(page).getByRole('link', { name: /P-07/ }).click();
-  await expect(page.getByRole('alert')).toContainText('The server does not answer');
-  await vaktman.start();
-  await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByRole('heading', { name: 'P-07' })).toBeVisible();
+test.describe('a page that was there before', () => {
+  test.use({ serviceWorkers: 'allow' });
+  test('shows what is kept when the server does not answer', async ({ ready: page, vaktman }) => {
+    await expect(unitsListed(page).getByRole('link', { name: /P-07/ })).toBeVisible();
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
+    await vaktman.stop();
+    await unitsListed(page).getByRole('link', { name: /P-07/ }).click();
+    await expect(page.getByRole('alert')).toContainText('The server does not answer');
+    await vaktman.start();
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('heading', { name: 'P-07' })).toBeVisible();
+  });
 });

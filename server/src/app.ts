@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { changeQuerySchema, NO_FLEET } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { bodyLimit } from 'hono/body-limit';
@@ -92,7 +93,7 @@ export const createApp = (parts: AppParts): Hono<{ Variables: RequestIdVariables
   const metrics = new Metrics(pool, streams);
   const cookies = new Cookies(publicAddress?.startsWith('https:') === true);
 
-  const fleetId = async (): Promise<string> => {
+  const fleetId = async (): Promise<FleetId> => {
     const id = whoIsIt()?.fleetId ?? (await findFleetId(pool));
     if (id === null) throw new ClientError(503, 'There is no fleet here yet.', [], { type: NO_FLEET });
     return id;

@@ -1,3 +1,4 @@
+import { idOf } from '../quantity/id';
 import * as z from 'zod';
 import { keptMethodSchema } from '../method/kept';
 import { limitOverridesSchema } from '../method/overrides';
@@ -41,7 +42,7 @@ export const SYMPTOMS = [
 export type Symptom = (typeof SYMPTOMS)[number];
 
 export const visitHeadSchema = z.strictObject({
-  id: idSchema,
+  id: idOf<'visit'>(idSchema),
   at: instantSchema,
   technician: wholeText().max(200),
   reason: z.enum(VISIT_REASONS),

@@ -1,3 +1,4 @@
+import type { BatteryId, UnitId } from '../quantity/id';
 import type { Repair } from '../judging/repair';
 import { ageFromCapability, capabilityFromAge } from '../circuit/batteryAge';
 import type { BatteryFigure, CableSide, VisitFigures } from './visitFigures';
@@ -17,8 +18,8 @@ export interface Segment {
 
 /** A stay of a battery at a position of a unit; `to` is null while it sits there. */
 export interface Stay {
-  readonly batteryId: string;
-  readonly unitId: string;
+  readonly batteryId: BatteryId;
+  readonly unitId: UnitId;
   readonly position: string;
   readonly from: string;
   readonly to: string | null;
@@ -26,7 +27,7 @@ export interface Stay {
 
 /** Figures of a unit's visits, oldest first, with what was repaired in each. */
 export interface PastVisit {
-  readonly unitId: string;
+  readonly unitId: UnitId;
   readonly figures: VisitFigures;
   readonly repairs: readonly Repair[];
 }

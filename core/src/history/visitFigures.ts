@@ -1,3 +1,4 @@
+import type { BatteryId } from '../quantity/id';
 import { present } from '../quantity/present';
 import { tidy } from '../quantity/compare';
 import { COPPER_PER_KELVIN } from '../quantity/cable';
@@ -15,7 +16,7 @@ export interface BatteryFigure {
   /** Moment it was read: of its load test, else of its resting volts; ISO 8601. */
   readonly at: string;
   /** The battery it was read of; null where the visit cannot tell which one sat there. */
-  readonly batteryId: string | null;
+  readonly batteryId: BatteryId | null;
   readonly capabilityPercent?: number;
   readonly referenceLoadVolts?: number;
   readonly stateOfChargePercent?: number;
@@ -77,7 +78,7 @@ const latestOf = (readings: readonly Reading[], judgement: Judgement): Latest =>
 /** What was read of the battery at a position, or null when nothing was. */
 const batteryFigure = (
   position: string,
-  batteryId: string | null,
+  batteryId: BatteryId | null,
   latest: Latest,
   judgement: Judgement,
   ambientC: number | undefined,

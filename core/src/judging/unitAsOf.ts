@@ -1,3 +1,4 @@
+import type { BatteryId } from '../quantity/id';
 import { runsOf } from '../unit/runs';
 import type { VisitEvent, BatteryThing } from './visitEvent';
 import type { PartFitting } from '../unit/part';
@@ -8,7 +9,7 @@ export interface FittedBattery {
   /** Milliseconds since 1970. */
   readonly ms: number;
   readonly position: string;
-  readonly batteryId: string;
+  readonly batteryId: BatteryId;
   readonly battery: BatteryThing;
 }
 

@@ -1,3 +1,4 @@
+import { idOf } from '../quantity/id';
 import * as z from 'zod';
 import { wholeText } from '../quantity/text';
 import { partFittingSchema } from '../unit/part';
@@ -31,7 +32,7 @@ export type OldBatteryFate = (typeof OLD_BATTERY_FATES)[number];
 /** A battery fitted at a position in the course of a visit. */
 export const fittingSchema = z.strictObject({
   position: positionSchema,
-  batteryId: madeIdSchema,
+  batteryId: idOf<'battery'>(madeIdSchema),
   battery: batteryThingSchema,
   /** What becomes of the one that sat there; the store room when left out. */
   old: z.enum(OLD_BATTERY_FATES, { error: `expected one of ${OLD_BATTERY_FATES.join(', ')}` }).optional(),

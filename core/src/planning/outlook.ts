@@ -1,3 +1,4 @@
+import type { BatteryId } from '../quantity/id';
 import { present } from '../quantity/present';
 import { coldStart, gains, putRight, type Band, type CurvePoint, type Gain } from '../coldStart/coldest';
 import { fitForCold, type ColdFit } from '../coldStart/coldFit';
@@ -28,7 +29,7 @@ export type ColdOutlook =
 
 export interface BatteryOutlook {
   readonly position: string;
-  readonly batteryId: string;
+  readonly batteryId: BatteryId;
   readonly segments: readonly Segment[];
   readonly forecast: Forecast;
 }

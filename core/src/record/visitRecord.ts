@@ -1,3 +1,4 @@
+import type { UnitId } from '../quantity/id';
 import type { VisitFile } from '../file/visitFile';
 import { findingWords } from '../finding/catalogue';
 import { foldByCause } from '../finding/oneCause';
@@ -36,7 +37,7 @@ export interface RecordRow {
 
 /** A visit as it is printed: the same words on screen, on paper and in the PDF. */
 export interface VisitRecord {
-  readonly unitId: string;
+  readonly unitId: UnitId;
   readonly description: string;
   readonly disposition: Disposition;
   readonly dispositionWord: string;

@@ -1,3 +1,4 @@
+import { idOf } from '../quantity/id';
 import * as z from 'zod';
 import { wholeText } from '../quantity/text';
 import { cableSchema } from '../quantity/cable';
@@ -156,7 +157,7 @@ export type Bank = z.infer<typeof bankSchema>;
 /** The electrical description of one truck or machine. */
 export const unitSchema = z
   .strictObject({
-    id: name,
+    id: idOf<'unit'>(name),
     description: wholeText().max(200),
     systemVolts: z.union([z.literal(12), z.literal(24)], { error: 'expected 12 or 24' }),
     bank: bankSchema,

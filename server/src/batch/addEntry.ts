@@ -1,5 +1,6 @@
 import { entryIdOf, type Entry, visitIdOf } from '@vaktman/contract';
 import {
+  type FleetId,
   assertNever,
   readingProblems,
   signatureOf,
@@ -44,7 +45,7 @@ const otherContent = (path: string, what: string): ClientError =>
 
 /** What every entry of a batch is checked against. */
 export interface BatchFrame {
-  readonly fleetId: string;
+  readonly fleetId: FleetId;
   readonly clock: DeviceClock;
   /** Who may have made an entry; null for a file, whose people may be of another shop. */
   readonly makers: Makers | null;
@@ -62,7 +63,7 @@ const KNOWN: Added = { isNew: false, units: [] };
 const NEW: Added = { isNew: true, units: [] };
 
 /** True when the very same entry is stored; refuses when its id stands for something else. */
-const isStored = async (db: Queryable, fleetId: string, entry: Entry, path: string): Promise<boolean> => {
+const isStored = async (db: Queryable, fleetId: FleetId, entry: Entry, path: string): Promise<boolean> => {
   if (entry.kind === 'visit') {
     const { visit } = entry.opening;
     const stored = await storedVisit(db, fleetId, visit.id);
@@ -89,7 +90,7 @@ const isStored = async (db: Queryable, fleetId: string, entry: Entry, path: stri
 /** Refuses what comes after the signature, but an amendment and what belongs to it. */
 const checkSignature = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   entry: Exclude<Entry, { kind: 'visit' }>,
   path: string,
 ): Promise<void> => {

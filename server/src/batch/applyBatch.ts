@@ -1,5 +1,5 @@
 import { visitIdOf, type Batch, type BatchReceipt, type Entry } from '@vaktman/contract';
-import type { Unit } from '@vaktman/core';
+import type { FleetId, Unit } from '@vaktman/core';
 import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { prepared } from '../database/prepared';
@@ -21,7 +21,7 @@ const FOREIGN_KEY_VIOLATION = '23503';
 const UNSTORABLE = new Set(['22P05', '22021', '22007', '22008', '22003', '23514']);
 
 /** The units as the visits of a batch were opened with them, of those that are stored. */
-const openedUnits = async (db: Queryable, fleetId: string, entries: readonly Entry[]): Promise<Map<string, Unit>> => {
+const openedUnits = async (db: Queryable, fleetId: FleetId, entries: readonly Entry[]): Promise<Map<string, Unit>> => {
   const opened = new Map<string, Unit>();
   for (const visitId of new Set(entries.map(visitIdOf))) {
     const unit = await visitUnit(db, fleetId, visitId);
@@ -33,7 +33,7 @@ const openedUnits = async (db: Queryable, fleetId: string, entries: readonly Ent
 /** Units a batch touches: those of its visits, and those batteries are taken out of. */
 const unitsOf = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   entries: readonly Entry[],
   opened: ReadonlyMap<string, Unit>,
 ): Promise<Set<string>> => {
@@ -86,7 +86,7 @@ interface Frame {
 /** Stores entries within a transaction. @returns how many were not there before */
 export const applyEntries = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   entries: readonly Entry[],
   { clock, makers, sent = entries }: Frame,
 ): Promise<number> => {
@@ -112,7 +112,7 @@ export const applyEntries = async (
 
 const makersOf = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   entries: readonly Entry[],
   sender: Sender | null,
 ): Promise<Makers> => ({
@@ -137,7 +137,7 @@ const makersOf = async (
  */
 export const applyBatch = async (
   pool: Pool,
-  fleetId: string,
+  fleetId: FleetId,
   batch: Batch,
   receivedMs: number = Date.now(),
   from: { readonly sender: Sender | null; readonly sent?: readonly object[] } = { sender: null },

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { batchSchema, isAtLeast, NOT_ALLOWED } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { validate as isUuid } from 'uuid';
@@ -9,7 +10,7 @@ import { confirmDoubts, openDoubts } from '../visit/doubtStore';
 import { applyBatch } from './applyBatch';
 
 /** What devices record, and what of it a lead is to confirm. */
-export const batchRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const batchRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.post('/batches', async (c) => {
     // The clock of a device is told from when its batch came in, not from when it could be stored.

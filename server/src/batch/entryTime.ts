@@ -1,3 +1,4 @@
+import type { FleetId, VisitId } from '@vaktman/core';
 import { CLOCK_LATENCY_MS, type Batch, type Entry } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 
@@ -21,7 +22,12 @@ const statedAt = (entry: Entry): string =>
   entry.kind === 'visit' ? entry.opening.visit.at : entry.kind === 'event' ? entry.event.at : entry.reading.at;
 
 /** The latest moment of what the same device recorded in the visit before this entry; null when that is nothing. */
-const lastOfDevice = async (db: Queryable, fleetId: string, visitId: string, entry: Entry): Promise<number | null> => {
+const lastOfDevice = async (
+  db: Queryable,
+  fleetId: FleetId,
+  visitId: VisitId,
+  entry: Entry,
+): Promise<number | null> => {
   if (entry.made === undefined) return null;
   const { rows } = await db.query<{ last: Date | null }>(
     `SELECT greatest(
@@ -39,8 +45,8 @@ const lastOfDevice = async (db: Queryable, fleetId: string, visitId: string, ent
  */
 export const entryTime = async (
   db: Queryable,
-  fleetId: string,
-  visitId: string,
+  fleetId: FleetId,
+  visitId: VisitId,
   entry: Entry,
   { aheadMs, receivedMs }: DeviceClock,
 ): Promise<number | string> => {

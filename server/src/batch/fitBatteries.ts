@@ -1,4 +1,4 @@
-import type { Fitting } from '@vaktman/core';
+import type { BatteryId, FleetId, UnitId, Fitting } from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
 import type { Queryable } from '../database/pool';
 import { batteryWithSerial, setFate } from '../battery/batteryStore';
@@ -16,7 +16,7 @@ import {
  * The battery a fitting means: the one with its id, else the one that has its serial already, for a serial is once in a
  * fleet and a device without network cannot ask; else a new one.
  */
-const meantBattery = async (db: Queryable, fleetId: string, { batteryId, battery }: Fitting): Promise<string> => {
+const meantBattery = async (db: Queryable, fleetId: FleetId, { batteryId, battery }: Fitting): Promise<BatteryId> => {
   if (await batteryExists(db, fleetId, batteryId)) return batteryId;
   const same = battery.serial === undefined ? null : await batteryWithSerial(db, fleetId, battery.serial);
   if (same !== null) return same.batteryId;
@@ -27,7 +27,7 @@ const meantBattery = async (db: Queryable, fleetId: string, { batteryId, battery
 /** Units that batteries come from with a fitting, besides the one they are fitted in. */
 export const unitsOfFittings = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   fitted: readonly Fitting[],
 ): Promise<readonly string[]> => {
   const from: string[] = [];
@@ -50,8 +50,8 @@ export const unitsOfFittings = async (
  */
 export const fitBatteries = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   at: string,
   because: string,
   fitted: readonly Fitting[],

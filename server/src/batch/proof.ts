@@ -1,12 +1,12 @@
 import { isAtLeast, sealedText, type Entry, type Role, type Seal } from '@vaktman/contract';
-import type { Problem } from '@vaktman/core';
+import type { PersonId, Problem } from '@vaktman/core';
 import { roleAt, type KnownPerson } from '../people/peopleStore';
 import type { Stamp } from '../visit/makerStore';
 import { isSignedBy, type KnownKey } from '../signIn/deviceKeyStore';
 
 /** Who sends a batch, as they are signed in. */
 export interface Sender {
-  readonly personId: string;
+  readonly personId: PersonId;
   readonly name: string;
   readonly device: string;
 }

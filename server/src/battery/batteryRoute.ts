@@ -5,7 +5,7 @@ import {
   batteryMoveSchema,
   batteryQuerySchema,
 } from '@vaktman/contract';
-import { benchUnit, readingProblems, type BatteryThing } from '@vaktman/core';
+import { type FleetId, type BatteryId, benchUnit, readingProblems, type BatteryThing } from '@vaktman/core';
 import { Hono } from 'hono';
 import type { Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
@@ -22,9 +22,9 @@ const benchProblem = (battery: BatteryThing, { reading }: BenchReading): string 
   readingProblems(reading, benchUnit(battery))[0]?.message ?? null;
 
 /** Batteries as things: where each is, where it was, what was read of it. */
-export const batteryRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const batteryRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
-  const known = async (batteryId: string) => {
+  const known = async (batteryId: BatteryId) => {
     const found = /^[0-9a-f-]{36}$/i.test(batteryId) ? await loadBattery(pool, await fleetId(), batteryId) : null;
     if (found === null) throw notFound(`Battery ${batteryId}`);
     return found;

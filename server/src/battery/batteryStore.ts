@@ -8,7 +8,7 @@ import {
   type BatteryRow,
   type BatterySort,
 } from '@vaktman/contract';
-import type { BatteryThing, OldBatteryFate } from '@vaktman/core';
+import type { BatteryId, FleetId, UnitId, BatteryThing, OldBatteryFate } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { benchFigures, loadBench } from './benchStore';
 
@@ -37,7 +37,7 @@ const ORDER: Readonly<Record<BatterySort, string>> = {
 /** Part of the batteries that answer to a query, in its order, and how many do in all. */
 export const listBatteries = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   { q, state, sort, from, limit }: BatteryQuery,
 ): Promise<BatteryList> => {
   const wanted = q
@@ -63,7 +63,11 @@ export const listBatteries = async (
 };
 
 /** One battery with everywhere it was and everything that was read of it, or null when it is not known. */
-export const loadBattery = async (db: Queryable, fleetId: string, batteryId: string): Promise<BatteryDetail | null> => {
+export const loadBattery = async (
+  db: Queryable,
+  fleetId: FleetId,
+  batteryId: BatteryId,
+): Promise<BatteryDetail | null> => {
   const found = await db.query<
     Raw & {
       made: string | null;
@@ -84,7 +88,7 @@ export const loadBattery = async (db: Queryable, fleetId: string, batteryId: str
   const battery = found.rows[0];
   if (battery === undefined) return null;
   const stays = await db.query<{
-    unitId: string;
+    unitId: UnitId;
     position: string;
     from: Date;
     to: Date | null;
@@ -126,10 +130,10 @@ export const loadBattery = async (db: Queryable, fleetId: string, batteryId: str
 /** The battery that has a serial, however it is written, with where it sits in words; null when none has. */
 export const batteryWithSerial = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   serial: string,
-): Promise<{ readonly batteryId: string; readonly serial: string; readonly where: string } | null> => {
-  const { rows } = await db.query<{ batteryId: string; serial: string; where: string }>(
+): Promise<{ readonly batteryId: BatteryId; readonly serial: string; readonly where: string } | null> => {
+  const { rows } = await db.query<{ batteryId: BatteryId; serial: string; where: string }>(
     `SELECT b.battery_id AS "batteryId", b.serial,
        CASE WHEN b.scrapped_at IS NOT NULL THEN 'scrapped' WHEN b.claimed_at IS NOT NULL THEN 'gone back to its maker'
             WHEN p.unit_id IS NOT NULL THEN 'in ' || p.unit_id || ' at ' || p.position ELSE 'in the store room' END AS where
@@ -143,8 +147,8 @@ export const batteryWithSerial = async (
 /** What becomes of a battery that was taken out: gone for scrap, back to its maker, or in the store room. */
 export const setFate = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   fate: OldBatteryFate,
   at: string,
   because: string,
@@ -158,7 +162,7 @@ export const setFate = async (
 };
 
 /** What is on record about a battery. @throws when it is not known */
-export const descriptionOf = async (db: Queryable, fleetId: string, batteryId: string): Promise<BatteryThing> => {
+export const descriptionOf = async (db: Queryable, fleetId: FleetId, batteryId: BatteryId): Promise<BatteryThing> => {
   const { rows } = await db.query<{ battery: BatteryThing }>(
     'SELECT description AS battery FROM battery WHERE fleet_id = $1 AND battery_id = $2',
     [fleetId, batteryId],
@@ -171,8 +175,8 @@ export const descriptionOf = async (db: Queryable, fleetId: string, batteryId: s
 /** Sets the month a battery was made in. */
 export const setMade = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   made: BatteryDraft['made'],
 ): Promise<void> => {
   if (made === undefined) return;
@@ -186,8 +190,8 @@ export const setMade = async (
 /** Sets how long the maker stands for a battery. */
 export const setWarranty = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   warrantyUntil: BatteryDraft['warrantyUntil'],
 ): Promise<void> => {
   if (warrantyUntil === undefined) return;
@@ -202,7 +206,7 @@ export const setWarranty = async (
  * How long batteries live, by make, chemistry, duty and yard. A battery is gone when it was scrapped, or when it left
  * its last position and was never fitted again for a reason that says it failed; its age counts from its fitted date.
  */
-export const batteryLives = async (db: Queryable, fleetId: string): Promise<BatteryLife[]> => {
+export const batteryLives = async (db: Queryable, fleetId: FleetId): Promise<BatteryLife[]> => {
   const { rows } = await db.query<BatteryLife>(
     `WITH life AS (
        SELECT b.battery_id, b.description ->> 'make' AS make, b.description ->> 'chemistry' AS chemistry,

@@ -1,9 +1,13 @@
 import type { BatteryDetail, BenchReading } from '@vaktman/contract';
-import { BENCH_POSITION, judgeBench, type BatteryThing } from '@vaktman/core';
+import { type BatteryId, type FleetId, BENCH_POSITION, judgeBench, type BatteryThing } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** What was read of a battery outside any visit, oldest first. */
-export const loadBench = async (db: Queryable, fleetId: string, batteryId: string): Promise<BatteryDetail['bench']> => {
+export const loadBench = async (
+  db: Queryable,
+  fleetId: FleetId,
+  batteryId: BatteryId,
+): Promise<BatteryDetail['bench']> => {
   const { rows } = await db.query<BatteryDetail['bench'][number]>(
     `SELECT taken_by AS "takenBy", body AS reading FROM bench_reading WHERE fleet_id = $1 AND battery_id = $2
      ORDER BY read_at, reading_id`,
@@ -15,8 +19,8 @@ export const loadBench = async (db: Queryable, fleetId: string, batteryId: strin
 /** Keeps a reading; one that is kept already is left alone. */
 export const insertBenchReading = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   { takenBy, reading }: BenchReading,
 ): Promise<void> => {
   await db.query(

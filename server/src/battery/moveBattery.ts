@@ -1,5 +1,5 @@
 import type { BatteryDraft, BatteryMove } from '@vaktman/contract';
-import { batteryFitsBank } from '@vaktman/core';
+import { type BatteryId, type FleetId, type UnitId, batteryFitsBank } from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
 import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
@@ -25,8 +25,8 @@ const TAKEN_MEANWHILE: readonly (string | null)[] = ['23P01', '40P01'];
 /** A battery held for the move, with where it sits; null in `sits` when it is in no unit. */
 const locked = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
 ): Promise<{ sits: OpenStay | null; gone: 'scrapped' | 'claimed' | null; serial: string }> => {
   const { rows } = await db.query<{ gone: 'scrapped' | 'claimed' | null; serial: string | null }>(
     `SELECT CASE WHEN scrapped_at IS NOT NULL THEN 'scrapped' WHEN claimed_at IS NOT NULL THEN 'claimed' END AS gone, serial
@@ -47,9 +47,9 @@ const refuse = (path: string, message: string): ClientError => new ClientError(4
 /** Ends what has to end and begins what begins, at one moment. */
 const placed = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
-  at: { readonly unitId: string; readonly position: string },
+  fleetId: FleetId,
+  batteryId: BatteryId,
+  at: { readonly unitId: UnitId; readonly position: string },
   from: string,
 ): Promise<void> =>
   insertPlacement(db, fleetId, {
@@ -67,8 +67,8 @@ const later = (a: string, b: string): string => (Date.parse(a) > Date.parse(b) ?
 /** Units whose batteries changed with a move. */
 const moved = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   move: BatteryMove,
   now: string,
 ): Promise<readonly string[]> => {
@@ -147,8 +147,8 @@ const moved = async (
 /** Units a move reads or changes, as far as they can be told before they are held. */
 const unitsOfMove = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   move: BatteryMove,
 ): Promise<readonly string[]> => {
   const stays = await Promise.all(
@@ -160,8 +160,8 @@ const unitsOfMove = async (
 /** Moves a battery: all of it or nothing; every unit it touches is marked to be looked at anew. */
 export const moveBattery = async (
   pool: Pool,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   move: BatteryMove,
   now: Date,
 ): Promise<void> => {
@@ -183,7 +183,7 @@ export const moveBattery = async (
 /** Refuses a serial that another battery of the fleet has, and says where that one is. */
 const checkSerial = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   serial: string | undefined,
   path: string,
   own?: string,
@@ -198,7 +198,7 @@ const checkSerial = async (
 /** Takes a battery into the store room. */
 export const storeBattery = async (
   pool: Pool,
-  fleetId: string,
+  fleetId: FleetId,
   { battery, warrantyUntil, made }: BatteryDraft,
 ): Promise<string> => {
   const batteryId = randomUUID();
@@ -214,8 +214,8 @@ export const storeBattery = async (
 /** Corrects what is on record about a battery, all of it or nothing. */
 export const changeBattery = async (
   pool: Pool,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   { battery, warrantyUntil, made }: BatteryDraft,
 ): Promise<void> =>
   withTransaction(pool, async (db) => {

@@ -1,3 +1,4 @@
+import type { UnitId } from '@vaktman/core';
 import { createEvents, type DateArray } from 'ics';
 import type { DueLine } from './calendarStore';
 
@@ -12,7 +13,7 @@ const dayOf = (date: string, later = 0): DateArray => {
  * Due dates of a yard as an iCalendar file: one whole day a unit, the same event as long as it is the same unit.
  * @param address where the unit's page is, by its number
  */
-export const calendarFile = (yard: string, due: readonly DueLine[], address: (unitId: string) => string): string => {
+export const calendarFile = (yard: string, due: readonly DueLine[], address: (unitId: UnitId) => string): string => {
   const { error, value } = createEvents(
     due.map(({ unitId, description, dueOn, by, headline, visitAt }) => ({
       uid: `due-${encodeURIComponent(unitId)}@vaktman`,

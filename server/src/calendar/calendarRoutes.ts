@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { Hono, type Context } from 'hono';
 import { withTransaction, type Pool } from '../database/pool';
 import { notFound } from '../http/problem';
@@ -9,7 +10,7 @@ import { calendarAddresses, dueInYard, endCalendarAddress, setCalendarAddress, y
 const calendarAnswer = async (
   c: Context,
   pool: Pool,
-  yard: { readonly fleetId: string; readonly yardId: string; readonly name: string },
+  yard: { readonly fleetId: FleetId; readonly yardId: string; readonly name: string },
   publicAddress: string | null,
 ): Promise<Response> => {
   const due = await dueInYard(pool, yard.fleetId, yard.yardId);
@@ -22,7 +23,7 @@ const calendarAnswer = async (
 };
 
 /** Addresses of yards' calendars: made, made anew, taken away. An address is told once. */
-export const calendarRoutes = (pool: Pool, fleetId: () => Promise<string>, publicAddress: string | null): Hono => {
+export const calendarRoutes = (pool: Pool, fleetId: () => Promise<FleetId>, publicAddress: string | null): Hono => {
   const routes = new Hono();
   // The same for programs with a key, by the yard's id.
   routes.get('/:file{.+\\.ics}', async (c) => {

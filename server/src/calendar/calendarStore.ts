@@ -1,10 +1,11 @@
+import type { FleetId, UnitId } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { digestOf } from '../signIn/secret';
 
 /** Gives a yard's calendar an address; the one it had before leads nowhere from now on. */
 export const setCalendarAddress = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   yardId: string,
   secret: string,
 ): Promise<void> => {
@@ -16,14 +17,14 @@ export const setCalendarAddress = async (
 };
 
 /** Takes the address of a yard's calendar away. */
-export const endCalendarAddress = async (db: Queryable, fleetId: string, yardId: string): Promise<void> => {
+export const endCalendarAddress = async (db: Queryable, fleetId: FleetId, yardId: string): Promise<void> => {
   await db.query('DELETE FROM calendar_address WHERE fleet_id = $1 AND yard_id = $2', [fleetId, yardId]);
 };
 
 /** Since when each yard has an address at which its calendar is read. */
 export const calendarAddresses = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
 ): Promise<readonly { readonly yardId: string; readonly madeAt: string }[]> => {
   const { rows } = await db.query<{ yardId: string; madeAt: Date }>(
     'SELECT yard_id AS "yardId", made_at AS "madeAt" FROM calendar_address WHERE fleet_id = $1 ORDER BY yard_id',
@@ -36,8 +37,8 @@ export const calendarAddresses = async (
 export const yardOfSecret = async (
   db: Queryable,
   secret: string,
-): Promise<{ readonly fleetId: string; readonly yardId: string; readonly name: string } | null> => {
-  const { rows } = await db.query<{ fleetId: string; yardId: string; name: string }>(
+): Promise<{ readonly fleetId: FleetId; readonly yardId: string; readonly name: string } | null> => {
+  const { rows } = await db.query<{ fleetId: FleetId; yardId: string; name: string }>(
     `SELECT fleet_id AS "fleetId", yard_id AS "yardId", y.name FROM calendar_address JOIN yard y USING (fleet_id, yard_id)
      WHERE digest = $1`,
     [digestOf(secret)],
@@ -47,7 +48,7 @@ export const yardOfSecret = async (
 
 /** One unit that is due, and why. */
 export interface DueLine {
-  readonly unitId: string;
+  readonly unitId: UnitId;
   readonly description: string;
   /** Calendar date, such as 2027-05-20. */
   readonly dueOn: string;
@@ -58,7 +59,7 @@ export interface DueLine {
 }
 
 /** Units of a yard that are due, soonest first. */
-export const dueInYard = async (db: Queryable, fleetId: string, yardId: string): Promise<readonly DueLine[]> => {
+export const dueInYard = async (db: Queryable, fleetId: FleetId, yardId: string): Promise<readonly DueLine[]> => {
   const { rows } = await db.query<DueLine>(
     `SELECT u.unit_id AS "unitId", u.description, coalesce(o.due_on, s.due_date)::text AS "dueOn", coalesce(o.due_by, 'date') AS by,
             s.headline, s.started_at AS "visitAt"

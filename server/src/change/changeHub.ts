@@ -1,11 +1,12 @@
+import { idOf } from '@vaktman/core';
 import * as z from 'zod';
 import { listenTo, type Listening } from '../database/listen';
 
 const CHANNEL = 'vaktman_change';
 
 const changeSchema = z.object({
-  fleetId: z.string(),
-  visitId: z.string().optional(),
+  fleetId: idOf<'fleet'>(z.string()),
+  visitId: idOf<'visit'>(z.string()).optional(),
   watch: z.boolean().optional(),
   batteries: z.boolean().optional(),
   weather: z.boolean().optional(),

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { Context } from 'hono';
 import { streamSSE } from 'hono/streaming';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -31,7 +32,7 @@ export const changeAnswer = (
   c: Context,
   hub: ChangeHub,
   streams: StreamCount,
-  fleetId: string,
+  fleetId: FleetId,
   isStillIn: () => Promise<boolean>,
 ): Response => {
   const giveBack = streams.take(c.req.query('device') ?? 'unnamed');

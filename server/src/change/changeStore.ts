@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { ChangeEntry, ChangeList, ChangeQuery } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 
@@ -6,7 +7,7 @@ type Row = Omit<ChangeEntry, 'at' | 'entryId'> & { readonly at: Date; readonly e
 /** Changes kept of one thing, of a unit with all that belongs to it, or of everything; latest first. */
 export const listChanges = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   { thing, thingId, unitId, before, limit }: ChangeQuery,
 ): Promise<ChangeList> => {
   const { rows } = await db.query<Row>(

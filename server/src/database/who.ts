@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { AsyncLocalStorage } from 'node:async_hooks';
 
 /** Who is changing something, and on which device, as a request tells it. */
@@ -5,7 +6,7 @@ export interface Who {
   readonly person: string;
   readonly device: string;
   /** The fleet they were found in; asked for where that is left out. */
-  readonly fleetId?: string;
+  readonly fleetId?: FleetId;
 }
 
 const current = new AsyncLocalStorage<Who>();

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { Hono } from 'hono';
 import type { Pool } from '../database/pool';
 import { notFound } from '../http/problem';
@@ -13,7 +14,7 @@ const today = (): string => new Date().toISOString().slice(0, 10);
 const CSV = 'text/csv; charset=utf-8';
 
 /** Files to take away: lists as tables, visits as visit files, everything as lines of JSON. */
-export const exportRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const exportRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.get('/visits.zip', async (c) => {
     const unitId = c.req.query('unit') ?? null;

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import QueryStream from 'pg-query-stream';
 import { Readable } from 'node:stream';
 import type { Pool } from '../database/pool';
@@ -8,7 +9,7 @@ const AT_ONCE = 500;
 const LONGEST_MS = 2_000_000_000;
 type Row = readonly (string | number | boolean | null)[];
 
-async function* linesOf(pool: Pool, fleetId: string, { headings, sql }: ExportList): AsyncGenerator<string> {
+async function* linesOf(pool: Pool, fleetId: FleetId, { headings, sql }: ExportList): AsyncGenerator<string> {
   const client = await pool.connect();
   let failed: Error | undefined;
   const onLost = (error: Error): void => {
@@ -39,5 +40,5 @@ async function* linesOf(pool: Pool, fleetId: string, { headings, sql }: ExportLi
 }
 
 /** A list as CSV, sent as it is read. */
-export const listAsCsv = (pool: Pool, fleetId: string, list: ExportList): ReadableStream =>
+export const listAsCsv = (pool: Pool, fleetId: FleetId, list: ExportList): ReadableStream =>
   Readable.toWeb(Readable.from(linesOf(pool, fleetId, list), { objectMode: false })) as ReadableStream;

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import QueryStream from 'pg-query-stream';
 import { Readable } from 'node:stream';
 import type { Pool, Queryable } from '../database/pool';
@@ -11,7 +12,7 @@ const BIG: ReadonlySet<string> = new Set(['visit_picture', 'visit_trace']);
 const LONGEST_MS = 2_000_000_000;
 
 /** What a table holds of one fleet: its rows counted, and its columns in the order of their names. */
-const described = async (db: Queryable, fleetId: string, table: string): Promise<WholeManifest['tables'][string]> => {
+const described = async (db: Queryable, fleetId: FleetId, table: string): Promise<WholeManifest['tables'][string]> => {
   const { rows: columns } = await db.query<{ name: string }>(
     `SELECT attname AS name FROM pg_attribute WHERE attrelid = $1::regclass AND attnum > 0 AND NOT attisdropped ORDER BY attname`,
     [table],
@@ -23,7 +24,7 @@ const described = async (db: Queryable, fleetId: string, table: string): Promise
   return { rows: counted[0]?.rows ?? 0, columns: columns.map(({ name }) => name) };
 };
 
-async function* linesOf(pool: Pool, fleetId: string, made: string): AsyncGenerator<string> {
+async function* linesOf(pool: Pool, fleetId: FleetId, made: string): AsyncGenerator<string> {
   const client = await pool.connect();
   let broken: Error | undefined;
   const onLost = (error: Error): void => {
@@ -66,5 +67,5 @@ async function* linesOf(pool: Pool, fleetId: string, made: string): AsyncGenerat
  * does not grow with the fleet.
  * @param made moment told in the manifest, ISO 8601
  */
-export const wholeRecord = (pool: Pool, fleetId: string, made: string): ReadableStream =>
+export const wholeRecord = (pool: Pool, fleetId: FleetId, made: string): ReadableStream =>
   Readable.toWeb(Readable.from(linesOf(pool, fleetId, made), { objectMode: false })) as ReadableStream;

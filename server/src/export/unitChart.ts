@@ -1,4 +1,4 @@
-import { pointName, stepTitle, type JudgedStep, type Verdict } from '@vaktman/core';
+import { type FleetId, type UnitId, pointName, stepTitle, type JudgedStep, type Verdict } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { csvHead, csvLines } from './csv';
 
@@ -20,7 +20,7 @@ const heading = (key: string, unit: string): string => {
  * Everything that was measured at one unit as a table: one row a visit, oldest first, and two columns a place that was
  * read, its figure and its verdict.
  */
-export const unitChart = async (db: Queryable, fleetId: string, unitId: string): Promise<string> => {
+export const unitChart = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<string> => {
   const { rows } = await db.query<Row>(
     `SELECT to_char(v.started_at AT TIME ZONE f.time_zone, 'YYYY-MM-DD HH24:MI') AS begun, v.technician, v.disposition,
             coalesce(v.body -> 'lasts', '{}') AS lasts

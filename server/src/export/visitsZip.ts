@@ -1,4 +1,4 @@
-import { fullVisitFile, visitText } from '@vaktman/core';
+import { type FleetId, type UnitId, type VisitId, fullVisitFile, visitText } from '@vaktman/core';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { Pool } from '../database/pool';
@@ -7,10 +7,10 @@ import { loadVisit } from '../visit/visitStore';
 const AT_ONCE = 50;
 
 /** Visits of a fleet, or of one of its units, oldest first. */
-async function* visitIds(pool: Pool, fleetId: string, unitId: string | null): AsyncGenerator<string> {
-  let after: { at: Date; visitId: string } | undefined;
+async function* visitIds(pool: Pool, fleetId: FleetId, unitId: UnitId | null): AsyncGenerator<string> {
+  let after: { at: Date; visitId: VisitId } | undefined;
   for (;;) {
-    const { rows } = await pool.query<{ at: Date; visitId: string }>(
+    const { rows } = await pool.query<{ at: Date; visitId: VisitId }>(
       `SELECT started_at AS at, visit_id AS "visitId" FROM visit
        WHERE fleet_id = $1 AND ($2::text IS NULL OR unit_id = $2) AND ($3::timestamptz IS NULL OR (started_at, visit_id) > ($3, $4))
        ORDER BY started_at, visit_id LIMIT ${AT_ONCE}`,
@@ -29,7 +29,7 @@ const safe = (name: string): string => name.replace(/[^A-Za-z0-9._-]+/g, '-');
  * Visits as visit files in a zip, one at a time: the next is read once the one before is on its way.
  * @param unitId only those of one unit; of all when null
  */
-export const visitsZip = (pool: Pool, fleetId: string, unitId: string | null): ReadableStream => {
+export const visitsZip = (pool: Pool, fleetId: FleetId, unitId: UnitId | null): ReadableStream => {
   const zip = new ZipFile();
   const out = new Readable().wrap(zip.outputStream);
   const fill = async (): Promise<void> => {

@@ -1,3 +1,4 @@
+import type { FleetId, UnitId } from '@vaktman/core';
 import type { DemoCount } from '@vaktman/contract';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { ClientError } from '../http/problem';
@@ -7,8 +8,8 @@ import { hasLead } from '../signIn/wordStore';
 import { removeUnits } from './removal';
 
 /** Units of the demo at which somebody here made a visit. */
-const visitedUnits = async (db: Queryable, fleetId: string): Promise<readonly string[]> => {
-  const { rows } = await db.query<{ unitId: string }>(
+const visitedUnits = async (db: Queryable, fleetId: FleetId): Promise<readonly string[]> => {
+  const { rows } = await db.query<{ unitId: UnitId }>(
     `SELECT DISTINCT v.unit_id AS "unitId" FROM visit v JOIN unit u USING (fleet_id, unit_id)
      WHERE v.fleet_id = $1 AND u.demo AND NOT v.demo ORDER BY 1`,
     [fleetId],
@@ -17,7 +18,7 @@ const visitedUnits = async (db: Queryable, fleetId: string): Promise<readonly st
 };
 
 /** What the demo brought, and what is there besides. */
-export const countDemo = async (db: Queryable, fleetId: string): Promise<DemoCount> => {
+export const countDemo = async (db: Queryable, fleetId: FleetId): Promise<DemoCount> => {
   const { rows } = await db.query<Omit<DemoCount, 'visited'>>(
     `SELECT (SELECT count(*) FROM unit WHERE fleet_id = $1 AND demo)::int AS units,
             (SELECT count(*) FROM battery WHERE fleet_id = $1 AND demo)::int AS batteries,
@@ -70,13 +71,13 @@ const FLEET = [
  * @param visitedToo also those
  * @returns where one's own fleet is begun when nothing was left and the fleet is gone with its demo; null otherwise
  */
-export const removeDemo = async (pool: Pool, fleetId: string, visitedToo: boolean): Promise<string | null> =>
+export const removeDemo = async (pool: Pool, fleetId: FleetId, visitedToo: boolean): Promise<string | null> =>
   withTransaction(pool, async (db) => {
     await db.query(
       `SELECT set_config('vaktman.removes_demo', 'yes', true), set_config('statement_timeout', '0', true)`,
     );
     const visited = new Set(visitedToo ? [] : await visitedUnits(db, fleetId));
-    const { rows } = await db.query<{ unitId: string }>(
+    const { rows } = await db.query<{ unitId: UnitId }>(
       'SELECT unit_id AS "unitId" FROM unit WHERE fleet_id = $1 AND demo ORDER BY unit_id FOR UPDATE',
       [fleetId],
     );

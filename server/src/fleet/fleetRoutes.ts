@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import {
   classesSchema,
   dateCodesSchema,
@@ -13,7 +14,7 @@ import { countDemo, removeDemo } from './demo';
 import { loadFleet, setClasses, setDateCodes, setFleetHead, setFleetProfile } from './fleetStore';
 
 /** The fleet itself: what it is called, by which method it judges, and its intervals and limits. */
-export const fleetRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const fleetRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.get('/', async (c) => c.json(await loadFleet(pool, await fleetId())));
   routes.put('/', async (c) => {

@@ -1,12 +1,12 @@
 import type { Fleet, FleetDraft } from '@vaktman/contract';
-import type { DateCode, MachineClass, ProfileName } from '@vaktman/core';
+import type { FleetId, DateCode, MachineClass, ProfileName } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { insertPerson, listPeople } from '../people/peopleStore';
 import { insertYard, listYards } from '../yard/yardStore';
 
 /** Id of the fleet this database serves, or null when it is empty. */
 export const findFleetId = async (db: Queryable): Promise<string | null> => {
-  const { rows } = await db.query<{ fleetId: string }>(
+  const { rows } = await db.query<{ fleetId: FleetId }>(
     'SELECT fleet_id AS "fleetId" FROM fleet ORDER BY created_at LIMIT 1',
   );
   return rows[0]?.fleetId ?? null;
@@ -21,7 +21,7 @@ export const holdBeginning = async (db: Queryable): Promise<void> => {
 };
 
 /** The fleet with its yards and people, or null when the id is not known. */
-export const loadFleet = async (db: Queryable, fleetId: string): Promise<Fleet | null> => {
+export const loadFleet = async (db: Queryable, fleetId: FleetId): Promise<Fleet | null> => {
   const { rows } = await db.query<Omit<Fleet, 'fleetId' | 'yards' | 'people'>>(
     `SELECT name, time_zone AS "timeZone", method_profile AS profile, date_codes AS "dateCodes", classes, demo
      FROM fleet WHERE fleet_id = $1`,
@@ -50,21 +50,21 @@ export const insertFleet = async (db: Queryable, fleet: Fleet): Promise<void> =>
 };
 
 /** What the fleet is called and where its clocks stand. */
-export const setFleetHead = async (db: Queryable, fleetId: string, { name, timeZone }: FleetDraft): Promise<void> => {
+export const setFleetHead = async (db: Queryable, fleetId: FleetId, { name, timeZone }: FleetDraft): Promise<void> => {
   await db.query('UPDATE fleet SET name = $2, time_zone = $3 WHERE fleet_id = $1', [fleetId, name, timeZone]);
 };
 
 /** Sets the shop's intervals and limits by class of machine, all of them. Visits already opened keep theirs. */
-export const setClasses = async (db: Queryable, fleetId: string, classes: readonly MachineClass[]): Promise<void> => {
+export const setClasses = async (db: Queryable, fleetId: FleetId, classes: readonly MachineClass[]): Promise<void> => {
   await db.query('UPDATE fleet SET classes = $2 WHERE fleet_id = $1', [fleetId, JSON.stringify(classes)]);
 };
 
 /** Chooses the method new visits are judged by. Visits already opened keep theirs. */
-export const setFleetProfile = async (db: Queryable, fleetId: string, profile: ProfileName): Promise<void> => {
+export const setFleetProfile = async (db: Queryable, fleetId: FleetId, profile: ProfileName): Promise<void> => {
   await db.query('UPDATE fleet SET method_profile = $2 WHERE fleet_id = $1', [fleetId, profile]);
 };
 
 /** Sets the codes on batteries that this shop reads besides the usual one. */
-export const setDateCodes = async (db: Queryable, fleetId: string, dateCodes: readonly DateCode[]): Promise<void> => {
+export const setDateCodes = async (db: Queryable, fleetId: FleetId, dateCodes: readonly DateCode[]): Promise<void> => {
   await db.query('UPDATE fleet SET date_codes = $2 WHERE fleet_id = $1', [fleetId, JSON.stringify(dateCodes)]);
 };

@@ -1,3 +1,4 @@
+import type { FleetId, UnitId, VisitId } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** What hangs on visits that go, and then the visits: in the order in which one rests on the other. */
@@ -15,7 +16,7 @@ const OF_UNITS = ['unit_standing', 'unit_outlook', 'outlook_due', 'part_stay', '
 );
 
 /** Takes visits away whole. Only what was brought here as a whole is ever taken back: the demo, a list that was taken in. */
-export const removeVisits = async (db: Queryable, fleetId: string, visitIds: readonly string[]): Promise<void> => {
+export const removeVisits = async (db: Queryable, fleetId: FleetId, visitIds: readonly VisitId[]): Promise<void> => {
   await db.query(`SELECT set_config('vaktman.takes_back', 'yes', true)`);
   await db.query('DELETE FROM unit_standing WHERE fleet_id = $1 AND visit_id = ANY($2)', [fleetId, visitIds]);
   for (const statement of OF_VISITS) await db.query(statement, [fleetId, visitIds]);
@@ -23,8 +24,8 @@ export const removeVisits = async (db: Queryable, fleetId: string, visitIds: rea
 };
 
 /** Takes units away with their visits; batteries that sat in them are left. */
-export const removeUnits = async (db: Queryable, fleetId: string, unitIds: readonly string[]): Promise<void> => {
-  const { rows } = await db.query<{ visitId: string }>(
+export const removeUnits = async (db: Queryable, fleetId: FleetId, unitIds: readonly UnitId[]): Promise<void> => {
+  const { rows } = await db.query<{ visitId: VisitId }>(
     'SELECT visit_id AS "visitId" FROM visit WHERE fleet_id = $1 AND unit_id = ANY($2)',
     [fleetId, unitIds],
   );

@@ -1,5 +1,5 @@
 import { LIST_KINDS, takeInSchema, visitsQuerySchema } from '@vaktman/contract';
-import { importMapSchema, type ImportKnown } from '@vaktman/core';
+import { type FleetId, importMapSchema, type ImportKnown } from '@vaktman/core';
 import { Hono } from 'hono';
 import * as z from 'zod';
 import type { Pool } from '../database/pool';
@@ -14,7 +14,7 @@ import { takeVisits } from './takeVisits';
 const mapQuestionSchema = z.strictObject({ kind: z.enum(LIST_KINDS), map: importMapSchema });
 
 /** Lists of other people's making: what they are checked against, taken in, and taken back whole. */
-export const importRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const importRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.get('/', async (c) => c.json({ imports: await listImports(pool, await fleetId()) }));
   routes.get('/known', async (c) => {

@@ -1,10 +1,10 @@
 import type { ImportRun, ListKind, RunKind } from '@vaktman/contract';
-import type { BatteryThing, ImportMap } from '@vaktman/core';
+import type { BatteryId, FleetId, BatteryThing, ImportMap } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** A battery that was on record and was told more of by a list, as it stood before. */
 export interface Corrected {
-  readonly batteryId: string;
+  readonly batteryId: BatteryId;
   readonly before: BatteryThing;
 }
 
@@ -17,7 +17,7 @@ const runOf = (raw: Raw): ImportRun => ({
 });
 
 /** Lists that were taken in, latest first. */
-export const listImports = async (db: Queryable, fleetId: string): Promise<ImportRun[]> => {
+export const listImports = async (db: Queryable, fleetId: FleetId): Promise<ImportRun[]> => {
   const { rows } = await db.query<Raw>(
     `SELECT ${RUN} FROM import_run WHERE fleet_id = $1 ORDER BY taken_at DESC, import_id LIMIT 200`,
     [fleetId],
@@ -28,7 +28,7 @@ export const listImports = async (db: Queryable, fleetId: string): Promise<Impor
 /** One list that was taken in, held until the transaction ends; null when it is not known. */
 export const holdImport = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   importId: string,
 ): Promise<(ImportRun & { readonly corrected: readonly Corrected[] }) | null> => {
   const { rows } = await db.query<Raw & { corrected: Corrected[] }>(
@@ -42,7 +42,7 @@ export const holdImport = async (
 /** Notes that a list is being taken in: what is added in this transaction belongs to it. False when it was before. */
 export const beginImport = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   run: { readonly importId: string; readonly kind: RunKind; readonly fileName: string; readonly rowCount: number },
 ): Promise<boolean> => {
   const { rowCount } = await db.query(
@@ -55,7 +55,7 @@ export const beginImport = async (
 
 export const keepCorrected = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   importId: string,
   corrected: readonly Corrected[],
 ): Promise<void> => {
@@ -66,7 +66,7 @@ export const keepCorrected = async (
   ]);
 };
 
-export const endImport = async (db: Queryable, fleetId: string, importId: string): Promise<void> => {
+export const endImport = async (db: Queryable, fleetId: FleetId, importId: string): Promise<void> => {
   await db.query('UPDATE import_run SET undone_at = now() WHERE fleet_id = $1 AND import_id = $2', [fleetId, importId]);
 };
 
@@ -75,7 +75,7 @@ const headerKey = ({ columns = [] }: ImportMap): string =>
   columns.map(({ header = '' }) => header.trim().toLowerCase()).join('\u001F');
 
 /** Keeps how a list was read, for the next one with its header. */
-export const keepMap = async (db: Queryable, fleetId: string, kind: ListKind, map: ImportMap): Promise<void> => {
+export const keepMap = async (db: Queryable, fleetId: FleetId, kind: ListKind, map: ImportMap): Promise<void> => {
   await db.query(
     `INSERT INTO import_mapping (fleet_id, kind, header, map) VALUES ($1, $2, $3, $4)
      ON CONFLICT (fleet_id, kind, header) DO UPDATE SET map = excluded.map, kept_at = now()`,
@@ -86,7 +86,7 @@ export const keepMap = async (db: Queryable, fleetId: string, kind: ListKind, ma
 /** How the last list with the header of this one was read; null where none was. */
 export const loadMap = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   kind: ListKind,
   map: ImportMap,
 ): Promise<ImportMap | null> => {

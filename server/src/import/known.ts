@@ -1,9 +1,9 @@
 import type { Yard } from '@vaktman/contract';
-import type { ImportKnown } from '@vaktman/core';
+import type { FleetId, ImportKnown } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** What is on record, as far as a list is checked against it. */
-export const knownForImport = async (db: Queryable, fleetId: string, yards: readonly Yard[]): Promise<ImportKnown> => {
+export const knownForImport = async (db: Queryable, fleetId: FleetId, yards: readonly Yard[]): Promise<ImportKnown> => {
   const { rows: units } = await db.query<{ id: string; arrangement: string; alternators: string[] | null }>(
     `SELECT unit_id AS id, arrangement,
             (SELECT array_agg(a ->> 'id') FROM jsonb_array_elements(definition -> 'rest' -> 'alternators') AS a) AS alternators

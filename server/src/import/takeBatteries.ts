@@ -1,5 +1,5 @@
 import type { BatteryLine } from '@vaktman/contract';
-import type { BatteryThing } from '@vaktman/core';
+import type { FleetId, BatteryThing } from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
 import { batteryWithSerial, descriptionOf, setFate, setWarranty } from '../battery/batteryStore';
 import type { Queryable } from '../database/pool';
@@ -19,7 +19,7 @@ const isUnnamed = ({ serial, make }: BatteryThing): boolean => serial === undefi
 /** Puts a battery of a register where it says, or gives its name to the one that sits there without one. */
 const takeFitted = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   line: BatteryLine & { readonly unit: string; readonly position: string },
   index: number,
   now: string,
@@ -64,7 +64,7 @@ const takeFitted = async (
  */
 export const takeBatteries = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   lines: readonly BatteryLine[],
   now: string,
 ): Promise<{ readonly corrected: readonly Corrected[]; readonly units: readonly string[] }> => {

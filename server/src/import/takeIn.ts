@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { ImportRun, TakeIn } from '@vaktman/contract';
 import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
@@ -25,7 +26,7 @@ const rowsOf = (list: TakeIn): number => {
  * @param now moment from which what is put somewhere is there
  * @returns rows that came in
  */
-export const takeIn = async (pool: Pool, fleetId: string, list: TakeIn, now: string): Promise<number> => {
+export const takeIn = async (pool: Pool, fleetId: FleetId, list: TakeIn, now: string): Promise<number> => {
   const rowCount = rowsOf(list);
   const { importId, kind, fileName } = list;
   await triedAgain(() =>
@@ -48,7 +49,7 @@ const UNDO = {
   batteries: undoBatteries,
   results: undoResults,
   // Visits first: units that came with them stay while anybody else visited them.
-  visits: async (db: Queryable, fleetId: string, run: Parameters<typeof undoUnits>[2]): Promise<void> => {
+  visits: async (db: Queryable, fleetId: FleetId, run: Parameters<typeof undoUnits>[2]): Promise<void> => {
     await undoResults(db, fleetId, run);
     await undoUnits(db, fleetId, run);
   },
@@ -58,7 +59,7 @@ const UNDO = {
  * Takes a whole list back, as long as nothing hangs on what came with it.
  * @throws {ClientError} 404, or 409 with what stands in the way
  */
-export const undoImport = async (pool: Pool, fleetId: string, importId: string): Promise<ImportRun['kind']> =>
+export const undoImport = async (pool: Pool, fleetId: FleetId, importId: string): Promise<ImportRun['kind']> =>
   withTransaction(pool, async (db) => {
     const run = await holdImport(db, fleetId, importId);
     if (run === null) throw notFound(`List ${importId}`);

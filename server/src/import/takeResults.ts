@@ -1,5 +1,5 @@
 import { entriesOf, type ResultLine } from '@vaktman/contract';
-import { classRules } from '@vaktman/core';
+import { type FleetId, classRules } from '@vaktman/core';
 import { v5 } from 'uuid';
 import { applyEntries } from '../batch/applyBatch';
 import { deviceClock } from '../batch/entryTime';
@@ -15,7 +15,7 @@ import { resultVisit } from './resultVisit';
  */
 export const takeResults = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   importId: string,
   fileName: string,
   results: readonly ResultLine[],

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { entriesOf, type VisitsTaken } from '@vaktman/contract';
 import { v5 } from 'uuid';
 import { applyEntries } from '../batch/applyBatch';
@@ -24,7 +25,7 @@ export interface Taking {
 }
 
 /** Units of the files that are not on record, each as its latest file has it. */
-const newUnits = async (db: Queryable, fleetId: string, good: readonly Read[]): Promise<readonly Read[]> => {
+const newUnits = async (db: Queryable, fleetId: FleetId, good: readonly Read[]): Promise<readonly Read[]> => {
   const latest = new Map<string, Read>();
   for (const own of good) {
     const known = latest.get(own.visit.unit.id);
@@ -40,7 +41,7 @@ const newUnits = async (db: Queryable, fleetId: string, good: readonly Read[]): 
 
 const store = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   good: readonly Read[],
   strange: readonly Read[],
   { name, yardId, importId }: Taking & { readonly importId: string },
@@ -79,7 +80,7 @@ const store = async (
  */
 export const takeVisits = async (
   pool: Pool,
-  fleetId: string,
+  fleetId: FleetId,
   bytes: Uint8Array,
   taking: Taking,
 ): Promise<VisitsTaken> => {

@@ -1,3 +1,4 @@
+import type { FleetId, UnitId, VisitId } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { removeUnits, removeVisits } from '../fleet/removal';
 import { ClientError } from '../http/problem';
@@ -29,7 +30,7 @@ const namesFrom = async (db: Queryable, sql: string, parameters: readonly unknow
 };
 
 /** Batteries that came with a list and are nowhere now. */
-const removeLoose = async (db: Queryable, fleetId: string, importId: string): Promise<void> => {
+const removeLoose = async (db: Queryable, fleetId: FleetId, importId: string): Promise<void> => {
   await db.query(
     `DELETE FROM battery b WHERE fleet_id = $1 AND import_id = $2
        AND NOT EXISTS (SELECT 1 FROM battery_placement p WHERE p.fleet_id = b.fleet_id AND p.battery_id = b.battery_id)`,
@@ -38,7 +39,7 @@ const removeLoose = async (db: Queryable, fleetId: string, importId: string): Pr
 };
 
 /** Units go with the batteries they came with, unless they were visited or a battery came or went since. */
-export const undoUnits = async (db: Queryable, fleetId: string, { importId }: Run): Promise<void> => {
+export const undoUnits = async (db: Queryable, fleetId: FleetId, { importId }: Run): Promise<void> => {
   const of = [fleetId, importId];
   const units = await namesFrom(
     db,
@@ -76,7 +77,7 @@ export const undoUnits = async (db: Queryable, fleetId: string, { importId }: Ru
 };
 
 /** Batteries go, unless they moved or were read since; those that only got a name lose it again. */
-export const undoBatteries = async (db: Queryable, fleetId: string, { importId, corrected }: Run): Promise<void> => {
+export const undoBatteries = async (db: Queryable, fleetId: FleetId, { importId, corrected }: Run): Promise<void> => {
   const of = [fleetId, importId];
   const units = await namesFrom(
     db,
@@ -110,7 +111,7 @@ export const undoBatteries = async (db: Queryable, fleetId: string, { importId, 
 };
 
 /** Visits go, unless somebody amended one; each unit stands as its visit before left it. */
-export const undoResults = async (db: Queryable, fleetId: string, { importId }: Run): Promise<void> => {
+export const undoResults = async (db: Queryable, fleetId: FleetId, { importId }: Run): Promise<void> => {
   const of = [fleetId, importId];
   refuseWhile(
     await namesFrom(
@@ -120,7 +121,7 @@ export const undoResults = async (db: Queryable, fleetId: string, { importId }: 
     ),
     'a record was amended at',
   );
-  const { rows } = await db.query<{ visitId: string; unitId: string }>(
+  const { rows } = await db.query<{ visitId: VisitId; unitId: UnitId }>(
     'SELECT visit_id AS "visitId", unit_id AS "unitId" FROM visit WHERE fleet_id = $1 AND import_id = $2',
     of,
   );
@@ -131,7 +132,7 @@ export const undoResults = async (db: Queryable, fleetId: string, { importId }: 
     fleetId,
     rows.map(({ visitId }) => visitId),
   );
-  const { rows: left } = await db.query<{ visitId: string }>(
+  const { rows: left } = await db.query<{ visitId: VisitId }>(
     `SELECT DISTINCT ON (unit_id) visit_id AS "visitId" FROM visit WHERE fleet_id = $1 AND unit_id = ANY($2) ORDER BY unit_id, started_at DESC`,
     [fleetId, units],
   );

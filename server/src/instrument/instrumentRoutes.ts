@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { instrumentDraftSchema, type InstrumentDraft } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { randomUUID } from 'node:crypto';
@@ -26,7 +27,7 @@ const nameOnce = async <T>({ instrument }: InstrumentDraft, work: () => Promise<
 };
 
 /** What the shop reads with. */
-export const instrumentRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const instrumentRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.get('/', async (c) => c.json({ instruments: await listInstruments(pool, await fleetId()) }));
   routes.post('/', async (c) => {

@@ -1,9 +1,9 @@
 import type { InstrumentDraft, InstrumentRow } from '@vaktman/contract';
-import type { Instrument } from '@vaktman/core';
+import type { FleetId, Instrument } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** Everything the shop reads with, by kind and name; what is no longer used comes last. */
-export const listInstruments = async (db: Queryable, fleetId: string): Promise<InstrumentRow[]> => {
+export const listInstruments = async (db: Queryable, fleetId: FleetId): Promise<InstrumentRow[]> => {
   const { rows } = await db.query<InstrumentRow>(
     `SELECT instrument_id AS "instrumentId", description AS instrument, retired FROM instrument WHERE fleet_id = $1
      ORDER BY retired, array_position(ARRAY['meter', 'clamp', 'pile', 'tester', 'hydrometer'], description ->> 'kind'), lower(name)`,
@@ -14,7 +14,7 @@ export const listInstruments = async (db: Queryable, fleetId: string): Promise<I
 
 export const insertInstrument = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   instrumentId: string,
   instrument: Instrument,
 ): Promise<void> => {
@@ -29,7 +29,7 @@ export const insertInstrument = async (
 /** False when nothing has the id. */
 export const updateInstrument = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   instrumentId: string,
   { instrument, retired }: InstrumentDraft,
 ): Promise<boolean> => {

@@ -1,9 +1,9 @@
-import type { PastVisit, Stay, VisitFigures } from '@vaktman/core';
+import type { FleetId, UnitId, VisitId, PastVisit, Stay, VisitFigures } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** A visit as trends know it, with what was found and what the meters stood at. */
 export interface StoredPast extends PastVisit {
-  readonly visitId: string;
+  readonly visitId: VisitId;
   readonly figures: VisitFigures;
   readonly meters: { readonly at: string; readonly engineHours?: number; readonly odometerKm?: number };
 }
@@ -11,7 +11,7 @@ export interface StoredPast extends PastVisit {
 const MOST_VISITS = 120;
 
 /** Stays of every battery that sits, or sat, in a unit: here and wherever else they were. */
-export const loadStays = async (db: Queryable, fleetId: string, unitId: string): Promise<Stay[]> => {
+export const loadStays = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<Stay[]> => {
   const { rows } = await db.query<Omit<Stay, 'from' | 'to'> & { from: Date; to: Date | null }>(
     `SELECT battery_id AS "batteryId", unit_id AS "unitId", position, lower(during) AS "from", upper(during) AS "to"
      FROM battery_placement
@@ -24,10 +24,10 @@ export const loadStays = async (db: Queryable, fleetId: string, unitId: string):
 };
 
 /** What visits of some units left behind for their trends, latest first. */
-export const loadPast = async (db: Queryable, fleetId: string, unitIds: readonly string[]): Promise<StoredPast[]> => {
+export const loadPast = async (db: Queryable, fleetId: FleetId, unitIds: readonly UnitId[]): Promise<StoredPast[]> => {
   const { rows } = await db.query<{
-    visitId: string;
-    unitId: string;
+    visitId: VisitId;
+    unitId: UnitId;
     figures: VisitFigures;
     repairs: PastVisit['repairs'] | null;
     meters: StoredPast['meters'];
@@ -43,7 +43,7 @@ export const loadPast = async (db: Queryable, fleetId: string, unitIds: readonly
 const KNOWN_GOOD_VISITS = 200;
 
 /** Figures of the latest visits that found nothing wrong, of every unit of a kind. */
-export const loadKnownGood = async (db: Queryable, fleetId: string, kind: string): Promise<VisitFigures[]> => {
+export const loadKnownGood = async (db: Queryable, fleetId: FleetId, kind: string): Promise<VisitFigures[]> => {
   const { rows } = await db.query<{ figures: VisitFigures }>(
     `SELECT body -> 'past' AS figures FROM visit_summary
      WHERE fleet_id = $1 AND kind = $2 AND disposition IN ('ready', 'ready-watch') AND body ? 'past'

@@ -1,3 +1,4 @@
+import type { FleetId, UnitId } from '@vaktman/core';
 import { type Pool, type Queryable, withTransaction } from '../database/pool';
 import { refreshOutlook } from './refreshOutlook';
 
@@ -5,7 +6,7 @@ import { refreshOutlook } from './refreshOutlook';
 export const OUTLOOK_CHANNEL = 'vaktman_outlook';
 
 /** Marks units whose outlook is to be made anew; the worker hears of it once the transaction is kept. */
-export const markOutlooks = async (db: Queryable, fleetId: string, unitIds: Iterable<string>): Promise<void> => {
+export const markOutlooks = async (db: Queryable, fleetId: FleetId, unitIds: Iterable<string>): Promise<void> => {
   const marked = [...new Set(unitIds)];
   if (marked.length === 0) return;
   await db.query('INSERT INTO outlook_due (fleet_id, unit_id) SELECT $1, unnest($2::text[])', [fleetId, marked]);
@@ -13,7 +14,7 @@ export const markOutlooks = async (db: Queryable, fleetId: string, unitIds: Iter
 };
 
 /** Marks every unit of the fleets, of all when none are named: a new day, another method. */
-export const markEveryOutlook = async (db: Queryable, fleetIds: readonly string[] | null = null): Promise<void> => {
+export const markEveryOutlook = async (db: Queryable, fleetIds: readonly FleetId[] | null = null): Promise<void> => {
   await db.query(
     `INSERT INTO outlook_due (fleet_id, unit_id) SELECT fleet_id, unit_id FROM unit
      WHERE retired_at IS NULL AND ($1::uuid[] IS NULL OR fleet_id = ANY($1))
@@ -30,7 +31,7 @@ export const markEveryOutlook = async (db: Queryable, fleetIds: readonly string[
  */
 export const markNewDays = async (pool: Pool, nowMs: number): Promise<void> =>
   withTransaction(pool, async (db) => {
-    const { rows } = await db.query<{ fleetId: string; hadDay: boolean }>(
+    const { rows } = await db.query<{ fleetId: FleetId; hadDay: boolean }>(
       `INSERT INTO outlook_day AS kept (fleet_id, day)
          SELECT fleet_id, (to_timestamp($1::float8 / 1000) AT TIME ZONE time_zone)::date FROM fleet ORDER BY fleet_id
        ON CONFLICT (fleet_id) DO UPDATE SET day = excluded.day WHERE kept.day < excluded.day
@@ -42,7 +43,7 @@ export const markNewDays = async (pool: Pool, nowMs: number): Promise<void> =>
   });
 
 /** True while the outlook of a unit is still to be made anew. */
-export const isOutlookDue = async (db: Queryable, fleetId: string, unitId: string): Promise<boolean> => {
+export const isOutlookDue = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<boolean> => {
   const { rows } = await db.query<{ due: boolean }>(
     'SELECT EXISTS (SELECT 1 FROM outlook_due WHERE fleet_id = $1 AND unit_id = $2) AS due',
     [fleetId, unitId],
@@ -51,8 +52,8 @@ export const isOutlookDue = async (db: Queryable, fleetId: string, unitId: strin
 };
 
 interface Due {
-  readonly fleetId: string;
-  readonly unitId: string;
+  readonly fleetId: FleetId;
+  readonly unitId: UnitId;
   readonly lastMark: string;
 }
 

@@ -1,3 +1,4 @@
+import type { FleetId, VisitId } from '@vaktman/core';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { refreshSummary } from '../visit/summarise';
 import { markEveryOutlook, workOffOutlooks } from './outlookQueue';
@@ -40,9 +41,9 @@ export const rebuild = async (
     await db.query('DELETE FROM unit_outlook');
   });
   let visits = 0;
-  let after: { startedAt: Date; visitId: string } | undefined;
+  let after: { startedAt: Date; visitId: VisitId } | undefined;
   for (;;) {
-    const { rows } = await pool.query<{ fleetId: string; visitId: string; startedAt: Date }>(
+    const { rows } = await pool.query<{ fleetId: FleetId; visitId: VisitId; startedAt: Date }>(
       `SELECT fleet_id AS "fleetId", visit_id AS "visitId", started_at AS "startedAt" FROM visit
        WHERE $1::timestamptz IS NULL OR (started_at, visit_id) > ($1, $2) ORDER BY started_at, visit_id LIMIT ${AT_ONCE}`,
       [after?.startedAt ?? null, after?.visitId ?? null],

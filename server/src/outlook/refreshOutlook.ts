@@ -1,4 +1,14 @@
-import { dueOn, openActions, outlookOf, timesIn, type Finding, type Outlook, type ProfileName } from '@vaktman/core';
+import {
+  type FleetId,
+  type UnitId,
+  dueOn,
+  openActions,
+  outlookOf,
+  timesIn,
+  type Finding,
+  type Outlook,
+  type ProfileName,
+} from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { loadUnit } from '../unit/unitStore';
 import { loadPast, loadStays } from './historyStore';
@@ -6,8 +16,8 @@ import { loadPast, loadStays } from './historyStore';
 /** What is open after a unit's latest visit. */
 const loadOpen = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
 ): Promise<{
   findings: Pick<Finding, 'code' | 'subject' | 'severity'>[];
   planned: Map<string, string>;
@@ -54,7 +64,7 @@ const coldColumns = ({ cold }: Outlook): (number | null)[] =>
  * the fleet has none.
  * @param nowMs moment of asking, milliseconds since 1970
  */
-export const refreshOutlook = async (db: Queryable, fleetId: string, unitId: string, nowMs: number): Promise<void> => {
+export const refreshOutlook = async (db: Queryable, fleetId: FleetId, unitId: UnitId, nowMs: number): Promise<void> => {
   const stored = await loadUnit(db, fleetId, unitId);
   if (stored === null || stored.retired !== null) {
     await db.query('DELETE FROM unit_outlook WHERE fleet_id = $1 AND unit_id = $2', [fleetId, unitId]);

@@ -1,12 +1,12 @@
 import type { UnitHistory } from '@vaktman/contract';
-import { baselines, type Outlook, type Unit } from '@vaktman/core';
+import { type FleetId, baselines, type Outlook, type Unit } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { kindOf } from '../unit/kind';
 import { loadKnownGood, loadPast, loadStays } from './historyStore';
 import { isOutlookDue } from './outlookQueue';
 
 /** What the page of a unit draws besides its description and visits. */
-export const loadUnitHistory = async (db: Queryable, fleetId: string, unit: Unit): Promise<UnitHistory> => {
+export const loadUnitHistory = async (db: Queryable, fleetId: FleetId, unit: Unit): Promise<UnitHistory> => {
   const { rows } = await db.query<{ outlook: Outlook; actions: UnitHistory['actions'] }>(
     'SELECT body AS outlook, actions FROM unit_outlook WHERE fleet_id = $1 AND unit_id = $2',
     [fleetId, unit.id],

@@ -1,5 +1,5 @@
 import { partDraftSchema } from '@vaktman/contract';
-import { partSchema } from '@vaktman/core';
+import { type FleetId, partSchema } from '@vaktman/core';
 import { Hono } from 'hono';
 import { validate as isUuid } from 'uuid';
 import type { Pool } from '../database/pool';
@@ -9,7 +9,7 @@ import { knownParts, loadPartStays } from './partStore';
 import { changePart, enterPart } from './savePart';
 
 /** Alternators and starters of one unit, and what is known of their kinds. */
-export const partRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const partRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.get('/parts/known', async (c) => c.json({ parts: await knownParts(pool, await fleetId()) }));
   routes.get('/units/:unitId/parts', async (c) =>

@@ -1,5 +1,5 @@
 import type { PartStayRow } from '@vaktman/contract';
-import type { PartPlate, PartFitting } from '@vaktman/core';
+import type { FleetId, UnitId, PartPlate, PartFitting } from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
 import type { Queryable } from '../database/pool';
 
@@ -12,7 +12,7 @@ const stayOf = (raw: Raw): PartStayRow => ({
 });
 
 /** Every alternator and starter a unit had, place by place, the present one first. */
-export const loadPartStays = async (db: Queryable, fleetId: string, unitId: string): Promise<PartStayRow[]> => {
+export const loadPartStays = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<PartStayRow[]> => {
   const { rows } = await db.query<Raw>(
     `SELECT ${STAY} FROM part_stay WHERE fleet_id = $1 AND unit_id = $2
      ORDER BY place = 'starter', place, left_at DESC NULLS FIRST, fitted_at DESC NULLS LAST`,
@@ -23,8 +23,8 @@ export const loadPartStays = async (db: Queryable, fleetId: string, unitId: stri
 
 export const insertPartStay = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   stay: Pick<PartStayRow, 'partId' | 'place' | 'from' | 'to' | 'leftBecause'> & { readonly part: PartPlate },
 ): Promise<void> => {
   await db.query(
@@ -41,8 +41,8 @@ export const insertPartStay = async (
  */
 export const fitPart = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   at: string,
   { partId, place, part, because }: PartFitting,
 ): Promise<boolean> => {
@@ -85,8 +85,8 @@ export const fitPart = async (
 /** Corrects what the plate of a part says. False when it is not known. */
 export const correctPart = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   partId: string,
   part: PartPlate,
 ): Promise<boolean> => {
@@ -98,7 +98,7 @@ export const correctPart = async (
 };
 
 /** Ratings by make and type, as this shop has them on record: what is typed once is looked up from then on. */
-export const knownParts = async (db: Queryable, fleetId: string): Promise<PartPlate[]> => {
+export const knownParts = async (db: Queryable, fleetId: FleetId): Promise<PartPlate[]> => {
   const { rows } = await db.query<{ part: PartPlate }>(
     `SELECT DISTINCT ON (lower(description ->> 'make'), lower(description ->> 'type')) description - 'serial' AS part
      FROM part_stay WHERE fleet_id = $1 AND description ->> 'type' IS NOT NULL

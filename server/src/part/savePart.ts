@@ -1,5 +1,5 @@
 import { type PartDraft } from '@vaktman/contract';
-import { partPlaces, unitWithParts, type PartFitting, type Unit } from '@vaktman/core';
+import { type FleetId, type UnitId, partPlaces, unitWithParts, type PartFitting, type Unit } from '@vaktman/core';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { ClientError, notFound } from '../http/problem';
 import { markOutlooks } from '../outlook/outlookQueue';
@@ -8,7 +8,7 @@ import { loadUnit, updateUnit, type StoredUnit } from '../unit/unitStore';
 import { correctPart, fitPart } from './partStore';
 
 /** The rating by the plate is the rating the unit is judged by from then on. */
-const takeRating = async (db: Queryable, fleetId: string, stored: StoredUnit, fitting: PartFitting): Promise<void> => {
+const takeRating = async (db: Queryable, fleetId: FleetId, stored: StoredUnit, fitting: PartFitting): Promise<void> => {
   const unit = unitWithParts(stored.unit, [fitting]);
   if (unit === stored.unit) return;
   const { yardId, profile, revision } = stored;
@@ -25,8 +25,8 @@ export const strayPlace = (unit: Unit, place: string): string | null => {
 /** Puts a part in its place and its rating in the unit. The unit is locked by the caller. */
 export const fitPartOfUnit = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   at: string,
   fitting: PartFitting,
 ): Promise<void> => {
@@ -36,7 +36,7 @@ export const fitPartOfUnit = async (
 };
 
 /** Enters that a part was put in, outside a visit: what was done before, or elsewhere. */
-export const enterPart = async (pool: Pool, fleetId: string, unitId: string, draft: PartDraft): Promise<void> =>
+export const enterPart = async (pool: Pool, fleetId: FleetId, unitId: UnitId, draft: PartDraft): Promise<void> =>
   withTransaction(pool, async (db) => {
     await lockUnits(db, fleetId, [unitId]);
     const stored = await loadUnit(db, fleetId, unitId);
@@ -54,8 +54,8 @@ export const enterPart = async (pool: Pool, fleetId: string, unitId: string, dra
 /** Corrects what the plate of a part says. */
 export const changePart = async (
   pool: Pool,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   partId: string,
   part: PartFitting['part'],
 ): Promise<void> => {

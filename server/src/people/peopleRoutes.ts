@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { endingSchema, personDraftSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { randomUUID } from 'node:crypto';
@@ -12,7 +13,7 @@ import { hasLead, wordOf } from '../signIn/wordStore';
 import { endPerson, findPerson, insertPerson, updatePerson } from './peopleStore';
 
 /** Refuses what would leave nobody who could sign in as a lead; where there was nobody before, nothing is lost. */
-const keepingALead = async <T>(db: Queryable, fleetId: string, change: () => Promise<T>): Promise<T> => {
+const keepingALead = async <T>(db: Queryable, fleetId: FleetId, change: () => Promise<T>): Promise<T> => {
   const hadOne = await hasLead(db, fleetId);
   const result = await change();
   if (hadOne && !(await hasLead(db, fleetId)))
@@ -21,7 +22,7 @@ const keepingALead = async <T>(db: Queryable, fleetId: string, change: () => Pro
 };
 
 /** Who works in the fleet. Nobody is ever removed: whoever leaves is ended, and what they did stays under their name. */
-export const peopleRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const peopleRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.post('/', async (c) => {
     const draft = await checkedBody(c, personDraftSchema);

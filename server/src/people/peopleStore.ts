@@ -1,8 +1,9 @@
+import type { FleetId, PersonId } from '@vaktman/core';
 import type { Person, PersonDraft, Role } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 
 /** Everybody who works or worked in the fleet, by name. */
-export const listPeople = async (db: Queryable, fleetId: string): Promise<Person[]> => {
+export const listPeople = async (db: Queryable, fleetId: FleetId): Promise<Person[]> => {
   const { rows } = await db.query<Omit<Person, 'endedAt'> & { endedAt: Date | null }>(
     'SELECT person_id AS "personId", name, role, ended_at AS "endedAt" FROM person WHERE fleet_id = $1 ORDER BY name',
     [fleetId],
@@ -12,8 +13,8 @@ export const listPeople = async (db: Queryable, fleetId: string): Promise<Person
 
 export const insertPerson = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   { name, role }: PersonDraft,
 ): Promise<void> => {
   await db.query('INSERT INTO person (fleet_id, person_id, name, role) VALUES ($1, $2, $3, $4)', [
@@ -27,8 +28,8 @@ export const insertPerson = async (
 /** Changes a name or role; readings keep the name they were taken under. False when nobody has the id. */
 export const updatePerson = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   { name, role }: PersonDraft,
 ): Promise<boolean> => {
   const { rowCount } = await db.query('UPDATE person SET name = $3, role = $4 WHERE fleet_id = $1 AND person_id = $2', [
@@ -41,7 +42,12 @@ export const updatePerson = async (
 };
 
 /** Somebody leaves, or comes back. False when nobody has the id. */
-export const endPerson = async (db: Queryable, fleetId: string, personId: string, ended: boolean): Promise<boolean> => {
+export const endPerson = async (
+  db: Queryable,
+  fleetId: FleetId,
+  personId: PersonId,
+  ended: boolean,
+): Promise<boolean> => {
   const { rowCount } = await db.query(
     `UPDATE person SET ended_at = CASE WHEN $3 THEN coalesce(ended_at, now()) END WHERE fleet_id = $1 AND person_id = $2`,
     [fleetId, personId, ended],
@@ -54,7 +60,7 @@ type Working = Pick<Person, 'personId' | 'name' | 'role'>;
 const WORKING = 'SELECT person_id AS "personId", name, role FROM person WHERE fleet_id = $1 AND ended_at IS NULL';
 
 /** Who works here under a name, however it is written large or small; null when nobody does. */
-export const findByName = async (db: Queryable, fleetId: string, name: string): Promise<Working | null> => {
+export const findByName = async (db: Queryable, fleetId: FleetId, name: string): Promise<Working | null> => {
   const { rows } = await db.query<Working>(`${WORKING} AND lower(name) = lower($2) ORDER BY person_id LIMIT 1`, [
     fleetId,
     name.trim(),
@@ -63,14 +69,14 @@ export const findByName = async (db: Queryable, fleetId: string, name: string): 
 };
 
 /** Who works here by id; null when nobody does. */
-export const findPerson = async (db: Queryable, fleetId: string, personId: string): Promise<Working | null> => {
+export const findPerson = async (db: Queryable, fleetId: FleetId, personId: PersonId): Promise<Working | null> => {
   const { rows } = await db.query<Working>(`${WORKING} AND person_id = $2`, [fleetId, personId]);
   return rows[0] ?? null;
 };
 
 /** Somebody who works or worked here, with what they might do when. */
 export interface KnownPerson {
-  readonly personId: string;
+  readonly personId: PersonId;
   readonly name: string;
   /** Every name they go by or went by. */
   readonly names: readonly string[];
@@ -82,11 +88,11 @@ export interface KnownPerson {
 /** Those who work or worked in the fleet under some ids or names, with what they might do when. */
 export const knownPeople = async (
   db: Queryable,
-  fleetId: string,
-  { personIds, names }: { readonly personIds: readonly string[]; readonly names: readonly string[] },
+  fleetId: FleetId,
+  { personIds, names }: { readonly personIds: readonly PersonId[]; readonly names: readonly string[] },
 ): Promise<readonly KnownPerson[]> => {
   const { rows } = await db.query<{
-    personId: string;
+    personId: PersonId;
     name: string;
     names: string[];
     endedAt: Date | null;

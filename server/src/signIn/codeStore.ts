@@ -1,3 +1,4 @@
+import type { FleetId, PersonId } from '@vaktman/core';
 import { CODE_DIGITS, type NewBrowsers } from '@vaktman/contract';
 import { randomInt } from 'node:crypto';
 import type { Queryable } from '../database/pool';
@@ -7,22 +8,22 @@ import { digestOf } from './secret';
 const CODE_MINUTES = 10;
 
 /** What a browser that is not on record is asked for besides the passphrase. */
-export const newBrowsersOf = async (db: Queryable, fleetId: string): Promise<NewBrowsers> => {
+export const newBrowsersOf = async (db: Queryable, fleetId: FleetId): Promise<NewBrowsers> => {
   const { rows } = await db.query<{ ask: NewBrowsers }>('SELECT new_browsers AS ask FROM fleet WHERE fleet_id = $1', [
     fleetId,
   ]);
   return rows[0]?.ask ?? 'passphrase';
 };
 
-export const setNewBrowsers = async (db: Queryable, fleetId: string, ask: NewBrowsers): Promise<void> => {
+export const setNewBrowsers = async (db: Queryable, fleetId: FleetId, ask: NewBrowsers): Promise<void> => {
   await db.query('UPDATE fleet SET new_browsers = $2 WHERE fleet_id = $1', [fleetId, ask]);
 };
 
 /** Makes a code for somebody, in place of the one before. @returns it, told once, and until when it stands */
 export const makeCode = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
 ): Promise<{ readonly code: string; readonly endsAt: string }> => {
   const code = String(randomInt(10 ** CODE_DIGITS)).padStart(CODE_DIGITS, '0');
   const { rows } = await db.query<{ endsAt: Date }>(
@@ -34,7 +35,12 @@ export const makeCode = async (
 };
 
 /** True when a code is the one that was made for somebody; it is used up by that. */
-export const useUpCode = async (db: Queryable, fleetId: string, personId: string, code: string): Promise<boolean> => {
+export const useUpCode = async (
+  db: Queryable,
+  fleetId: FleetId,
+  personId: PersonId,
+  code: string,
+): Promise<boolean> => {
   const { rowCount } = await db.query(
     'DELETE FROM sign_in_code WHERE fleet_id = $1 AND person_id = $2 AND digest = $3 AND ends_at > now()',
     [fleetId, personId, digestOf(`${personId} ${code}`)],

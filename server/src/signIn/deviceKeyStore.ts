@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { DeviceKey } from '@vaktman/contract';
 import { createHash, webcrypto } from 'node:crypto';
 import type { Queryable } from '../database/pool';
@@ -42,7 +43,7 @@ export const isSignedBy = async (
 /** Takes a device's key on record; one that is there already stays. False when it is another device's. */
 export const keepDeviceKey = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   deviceId: string,
   key: DeviceKey,
 ): Promise<boolean> => {
@@ -60,7 +61,7 @@ export const keepDeviceKey = async (
 /** Keys by their names, those that are known, also of devices that were ended. */
 export const deviceKeys = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   names: readonly string[],
 ): Promise<ReadonlyMap<string, KnownKey>> => {
   if (names.length === 0) return new Map();

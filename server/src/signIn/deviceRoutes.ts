@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { deviceDraftSchema, newBrowsersSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { withTransaction, type Pool } from '../database/pool';
@@ -8,7 +9,7 @@ import { endDevice, listDevices, updateDevice } from './deviceStore';
 import { personAsking } from './requester';
 
 /** Browsers people sign in on: named, shared, ended by a lead. */
-export const deviceRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const deviceRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.get('/', async (c) => {
     const fleet = await fleetId();

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { Device, DeviceDraft } from '@vaktman/contract';
 import { randomUUID } from 'node:crypto';
 import type { Queryable } from '../database/pool';
@@ -16,7 +17,7 @@ export interface KnownDevice {
 }
 
 /** The device a browser's secret stands for, or null; one that was ended is none. */
-export const deviceOf = async (db: Queryable, fleetId: string, secret: string): Promise<KnownDevice | null> => {
+export const deviceOf = async (db: Queryable, fleetId: FleetId, secret: string): Promise<KnownDevice | null> => {
   const { rows } = await db.query<KnownDevice>(
     `SELECT device_id AS "deviceId", name, shared, enrolled_by AS "enrolledBy", enrolled_at AS "enrolledAt"
      FROM device WHERE fleet_id = $1 AND digest = $2 AND ended_at IS NULL`,
@@ -28,7 +29,7 @@ export const deviceOf = async (db: Queryable, fleetId: string, secret: string): 
 /** Takes a browser on record. @returns its id, and the secret it carries from now on */
 export const insertDevice = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   { name, shared }: DeviceDraft,
   by: string,
 ): Promise<{ readonly deviceId: string; readonly secret: string }> => {
@@ -43,7 +44,7 @@ export const insertDevice = async (
 /** Names a device anew, and says whether it is shared. False when there is none, or it was ended. */
 export const updateDevice = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   deviceId: string,
   { name, shared }: DeviceDraft,
   by: string,
@@ -64,7 +65,7 @@ export const updateDevice = async (
 };
 
 /** Nobody signs in on it any more, and whoever is signed in there is not from now on. False when there is none. */
-export const endDevice = async (db: Queryable, fleetId: string, deviceId: string): Promise<boolean> => {
+export const endDevice = async (db: Queryable, fleetId: FleetId, deviceId: string): Promise<boolean> => {
   const { rowCount } = await db.query(
     'UPDATE device SET ended_at = coalesce(ended_at, now()) WHERE fleet_id = $1 AND device_id = $2',
     [fleetId, deviceId],
@@ -73,7 +74,7 @@ export const endDevice = async (db: Queryable, fleetId: string, deviceId: string
 };
 
 /** Every browser anybody signed in on, in use before ended, the last used first. */
-export const listDevices = async (db: Queryable, fleetId: string): Promise<Device[]> => {
+export const listDevices = async (db: Queryable, fleetId: FleetId): Promise<Device[]> => {
   const { rows } = await db.query<
     Omit<Device, 'enrolledAt' | 'endedAt' | 'lastAt'> & { enrolledAt: Date; endedAt: Date | null; lastAt: Date | null }
   >(

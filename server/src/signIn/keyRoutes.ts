@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { programKeyDraftSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { withTransaction, type Pool } from '../database/pool';
@@ -7,7 +8,7 @@ import { endKey, insertKey, listKeys } from './keyStore';
 import { personAsking } from './requester';
 
 /** Keys of programs: told once, kept as a digest, ended at will. */
-export const keyRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const keyRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.get('/', async (c) => c.json({ keys: await listKeys(pool, await fleetId()) }));
   routes.post('/', async (c) => {

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { ProgramKey, ProgramKeyDraft, Scope } from '@vaktman/contract';
 import { randomUUID } from 'node:crypto';
 import type { Queryable } from '../database/pool';
@@ -6,7 +7,7 @@ import { digestOf, newSecret } from './secret';
 /** A program that asks by its key. */
 export interface Program {
   readonly keyId: string;
-  readonly fleetId: string;
+  readonly fleetId: FleetId;
   readonly name: string;
   readonly scopes: readonly Scope[];
 }
@@ -31,7 +32,7 @@ export const programOf = async (db: Queryable, key: string): Promise<Program | n
 /** Makes a key. @returns it, told once */
 export const insertKey = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   { name, scopes }: ProgramKeyDraft,
   by: string,
 ): Promise<{ readonly keyId: string; readonly key: string }> => {
@@ -44,7 +45,7 @@ export const insertKey = async (
 };
 
 /** Ends a key. False when there is none. */
-export const endKey = async (db: Queryable, fleetId: string, keyId: string): Promise<boolean> => {
+export const endKey = async (db: Queryable, fleetId: FleetId, keyId: string): Promise<boolean> => {
   const { rowCount } = await db.query(
     'UPDATE program_key SET ended_at = coalesce(ended_at, now()) WHERE fleet_id = $1 AND key_id = $2',
     [fleetId, keyId],
@@ -53,7 +54,7 @@ export const endKey = async (db: Queryable, fleetId: string, keyId: string): Pro
 };
 
 /** Every key there is or was, in use before ended. */
-export const listKeys = async (db: Queryable, fleetId: string): Promise<ProgramKey[]> => {
+export const listKeys = async (db: Queryable, fleetId: FleetId): Promise<ProgramKey[]> => {
   const { rows } = await db.query<
     Omit<ProgramKey, 'madeAt' | 'usedAt' | 'endedAt'> & { madeAt: Date; usedAt: Date | null; endedAt: Date | null }
   >(

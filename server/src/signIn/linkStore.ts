@@ -1,5 +1,5 @@
 import type { LinkOffer } from '@vaktman/contract';
-import { present } from '@vaktman/core';
+import { type FleetId, type PersonId, present } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { digestOf, newSecret } from './secret';
 
@@ -9,16 +9,16 @@ const PERSON_HOURS = 7 * 24;
 
 export interface SignInLink {
   /** Null when it was made while nothing was here. */
-  readonly fleetId: string | null;
+  readonly fleetId: FleetId | null;
   /** Whom it is for; null for any lead. */
-  readonly personId: string | null;
+  readonly personId: PersonId | null;
 }
 
 /** Makes a link that is used once. @returns the secret part of it, told once, and when it ends */
 export const makeLink = async (
   db: Queryable,
-  fleetId: string | null,
-  personId: string | null,
+  fleetId: FleetId | null,
+  personId: PersonId | null,
 ): Promise<{ readonly secret: string; readonly endsAt: string }> => {
   const secret = newSecret();
   await db.query('DELETE FROM sign_in_link WHERE ends_at < now()');
@@ -53,7 +53,7 @@ export const useUpLink = async (db: Queryable, secret: string): Promise<boolean>
 /** Who may choose words by a link: the one it was made for, or any lead. */
 export const peopleOfLink = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   { personId }: SignInLink,
 ): Promise<LinkOffer['people']> => {
   const { rows } = await db.query<LinkOffer['people'][number]>(
@@ -67,8 +67,8 @@ export const peopleOfLink = async (
 /** True when another lead asked for somebody's link within the hour; otherwise that this one did is kept. */
 export const isSecondAsking = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   askedBy: string,
 ): Promise<boolean> => {
   await db.query(

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { Session } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 import type { KnownDevice } from './deviceStore';
@@ -17,7 +18,7 @@ const NOBODY: Session = {
 /** What the sign-in sheet shows: who is signed in, on which device, and who else could be. */
 export const sessionAnswer = async (
   db: Queryable,
-  fleetId: string | null,
+  fleetId: FleetId | null,
   signedIn: Pick<SignedIn, 'personId' | 'name' | 'role' | 'endsAt'> | null,
   device: KnownDevice | null,
 ): Promise<Session> => {

@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import {
   confirmSchema,
   deviceKeySchema,
@@ -36,7 +37,7 @@ const badLink = (): ClientError =>
   );
 
 /** Who is signed in where: in by name and passphrase, by PIN on a shared device, by a link once; and out. */
-export const sessionRoutes = (pool: Pool, fleetId: () => Promise<string>, cookies: Cookies): Hono => {
+export const sessionRoutes = (pool: Pool, fleetId: () => Promise<FleetId>, cookies: Cookies): Hono => {
   const routes = new Hono();
   const { checkWord, asksCode, checkCode } = wordChecks(pool, fleetId, cookies);
 

@@ -1,3 +1,4 @@
+import type { FleetId, PersonId } from '@vaktman/core';
 import type { Colleague, Role } from '@vaktman/contract';
 import { randomUUID } from 'node:crypto';
 import type { Queryable } from '../database/pool';
@@ -11,8 +12,8 @@ const CONFIRMED_MINUTES = 5;
 /** Somebody who is signed in. */
 export interface SignedIn {
   readonly sessionId: string;
-  readonly fleetId: string;
-  readonly personId: string;
+  readonly fleetId: FleetId;
+  readonly personId: PersonId;
   readonly name: string;
   readonly role: Role;
   readonly deviceId: string;
@@ -37,8 +38,8 @@ export const sessionOf = async (db: Queryable, secret: string): Promise<SignedIn
 /** Signs somebody in at a device. What was signed in there before is over. @returns the secret of the cookie, and when it ends */
 export const beginSession = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   { deviceId, shared }: { readonly deviceId: string; readonly shared: boolean },
   byPin: boolean,
 ): Promise<{ readonly secret: string; readonly hours: number }> => {
@@ -58,8 +59,8 @@ export const beginSession = async (
 /** Ends one of somebody's sessions. False when it is not theirs. */
 export const endSession = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   sessionId: string,
 ): Promise<boolean> => {
   const { rowCount } = await db.query(
@@ -72,8 +73,8 @@ export const endSession = async (
 /** Ends all of somebody's sessions but one: a word was chosen anew. */
 export const endOtherSessions = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   sessionId: string | null,
 ): Promise<void> => {
   await db.query(
@@ -104,8 +105,8 @@ export const confirmSession = async (
 /** Where somebody is signed in now, the latest first. */
 export const sessionsOf = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
 ): Promise<readonly { sessionId: string; device: string; beganAt: string; endsAt: string }[]> => {
   const { rows } = await db.query<{ sessionId: string; device: string; beganAt: Date; endsAt: Date }>(
     `SELECT session_id AS "sessionId", d.name AS device, began_at AS "beganAt", ends_at AS "endsAt"
@@ -117,7 +118,7 @@ export const sessionsOf = async (
 };
 
 /** Everybody who works here, whoever worked at a device last first. */
-export const colleaguesAt = async (db: Queryable, fleetId: string, deviceId: string): Promise<Colleague[]> => {
+export const colleaguesAt = async (db: Queryable, fleetId: FleetId, deviceId: string): Promise<Colleague[]> => {
   const { rows } = await db.query<Omit<Colleague, 'lastAt'> & { lastAt: Date | null }>(
     `SELECT p.person_id AS "personId", p.name, p.role, l.at AS "lastAt",
             EXISTS (SELECT 1 FROM sign_in_word w WHERE w.fleet_id = p.fleet_id AND w.person_id = p.person_id AND w.kind = 'pin') AS "hasPin"

@@ -1,3 +1,4 @@
+import type { FleetId, PersonId } from '@vaktman/core';
 import type { Role, Session } from '@vaktman/contract';
 import type { Context } from 'hono';
 import { withTransaction, type Pool } from '../database/pool';
@@ -10,7 +11,7 @@ import { sessionAnswer } from './sessionAnswer';
 
 /** Somebody whose word was right. */
 export interface Known {
-  readonly personId: string;
+  readonly personId: PersonId;
   readonly name: string;
   readonly role: Role;
 }
@@ -28,7 +29,7 @@ const unnamedDevice = (c: Context, name: string): string => {
 export const deviceHere = async (
   c: Context,
   pool: Pool,
-  fleetId: string,
+  fleetId: FleetId,
   cookies: Cookies,
 ): Promise<KnownDevice | null> => {
   const secret = cookies.device(c);
@@ -39,7 +40,7 @@ export const deviceHere = async (
 export const signIn = async (
   c: Context,
   pool: Pool,
-  fleetId: string,
+  fleetId: FleetId,
   cookies: Cookies,
   person: Known,
   byPin: boolean,

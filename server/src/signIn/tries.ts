@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { createHash } from 'node:crypto';
 import type { Queryable } from '../database/pool';
 import { ClientError } from '../http/problem';
@@ -20,7 +21,7 @@ const keyOf = (who: string): string => createHash('sha256').update(who.trim().to
 export const codeOf = (name: string): string => `${name.trim()} code`;
 
 /** Refuses while somebody has to wait after wrong words. @throws {ClientError} 429 with the seconds that are left */
-export const checkTries = async (db: Queryable, fleetId: string, kind: WordKind, who: string): Promise<void> => {
+export const checkTries = async (db: Queryable, fleetId: FleetId, kind: WordKind, who: string): Promise<void> => {
   const { rows } = await db.query<{ left: number }>(
     `SELECT ceil(extract(epoch FROM waits_until - now()))::int AS left FROM sign_in_try
      WHERE fleet_id = $1 AND kind = $2 AND who = $3 AND waits_until > now()`,
@@ -34,7 +35,7 @@ export const checkTries = async (db: Queryable, fleetId: string, kind: WordKind,
 };
 
 /** Counts a wrong word. @returns seconds to wait from now on */
-export const countWrong = async (db: Queryable, fleetId: string, kind: WordKind, who: string): Promise<number> => {
+export const countWrong = async (db: Queryable, fleetId: FleetId, kind: WordKind, who: string): Promise<number> => {
   const { rows } = await db.query<{ wrong: number }>(
     `INSERT INTO sign_in_try (fleet_id, kind, who, wrong) VALUES ($1, $2, $3, 1)
      ON CONFLICT (fleet_id, kind, who) DO UPDATE SET wrong = sign_in_try.wrong + 1, tried_at = now() RETURNING wrong`,
@@ -50,7 +51,7 @@ export const countWrong = async (db: Queryable, fleetId: string, kind: WordKind,
 };
 
 /** Forgets wrong words: the right one was given, or a lead unlocks. */
-export const forgetTries = async (db: Queryable, fleetId: string, kind: WordKind, who: string): Promise<void> => {
+export const forgetTries = async (db: Queryable, fleetId: FleetId, kind: WordKind, who: string): Promise<void> => {
   await db.query('DELETE FROM sign_in_try WHERE fleet_id = $1 AND kind = $2 AND who = $3', [fleetId, kind, keyOf(who)]);
 };
 

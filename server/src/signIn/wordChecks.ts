@@ -1,3 +1,4 @@
+import type { FleetId, PersonId } from '@vaktman/core';
 import { CODE, CODE_DIGITS } from '@vaktman/contract';
 import type { Context } from 'hono';
 import type { Pool } from '../database/pool';
@@ -10,12 +11,12 @@ import { isWord } from './wordHash';
 import { demoWords, wordOf } from './wordStore';
 
 /** What is compared before somebody is let in, and what is counted where it is wrong. */
-export const wordChecks = (pool: Pool, fleetId: () => Promise<string>, cookies: Cookies) => {
+export const wordChecks = (pool: Pool, fleetId: () => Promise<FleetId>, cookies: Cookies) => {
   /** Compares a word, counts what is wrong, and answers alike whoever it is. */
   const checkWord = async (
     kind: WordKind,
     who: string,
-    personId: string | null,
+    personId: PersonId | null,
     word: string,
     wrong: string,
   ): Promise<void> => {
@@ -33,13 +34,13 @@ export const wordChecks = (pool: Pool, fleetId: () => Promise<string>, cookies: 
   };
 
   /** A browser that is new here asks for a code, where the fleet says so; made-up people's words are everybody's. */
-  const asksCode = async (c: Context, fleet: string, personId: string): Promise<boolean> =>
+  const asksCode = async (c: Context, fleet: FleetId, personId: PersonId): Promise<boolean> =>
     (await newBrowsersOf(pool, fleet)) === 'code' &&
     (await deviceHere(c, pool, fleet, cookies)) === null &&
     !(await demoWords(pool, fleet)).some((shown) => shown.personId === personId);
 
   /** Uses up the code. Wrong ones are counted by themselves: the passphrase that came with them was right. */
-  const checkCode = async (fleet: string, { personId, name }: Known, code: string | undefined): Promise<void> => {
+  const checkCode = async (fleet: FleetId, { personId, name }: Known, code: string | undefined): Promise<void> => {
     const who = codeOf(name);
     await checkTries(pool, fleet, 'passphrase', who);
     if (code !== undefined && (await useUpCode(pool, fleet, personId, code)))

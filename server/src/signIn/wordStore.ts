@@ -1,3 +1,4 @@
+import type { FleetId, PersonId } from '@vaktman/core';
 import type { OwnWords, Session } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 import { ClientError } from '../http/problem';
@@ -8,8 +9,8 @@ import { hashWord } from './wordHash';
 /** The hash of somebody's word, or null where they chose none. */
 export const wordOf = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   kind: WordKind,
 ): Promise<string | null> => {
   const { rows } = await db.query<{ hash: string }>(
@@ -30,8 +31,8 @@ export const checkPassphrase = (passphrase: string, own: readonly string[], path
 /** Keeps a word; where it is a made-up person's it is also kept as it is, to be shown. */
 export const setWord = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   kind: WordKind,
   word: string,
   shown = false,
@@ -46,8 +47,8 @@ export const setWord = async (
 /** Keeps what somebody chose: their passphrase, their PIN, or both. */
 export const setOwnWords = async (
   db: Queryable,
-  fleetId: string,
-  personId: string,
+  fleetId: FleetId,
+  personId: PersonId,
   { passphrase, pin }: OwnWords,
 ): Promise<void> => {
   if (passphrase !== undefined) await setWord(db, fleetId, personId, 'passphrase', passphrase);
@@ -55,7 +56,7 @@ export const setOwnWords = async (
 };
 
 /** Made-up people and the words they sign in with, as long as the demo is there and the words are still its own. */
-export const demoWords = async (db: Queryable, fleetId: string): Promise<Session['demo']> => {
+export const demoWords = async (db: Queryable, fleetId: FleetId): Promise<Session['demo']> => {
   const { rows } = await db.query<Session['demo'][number]>(
     `SELECT person_id AS "personId", p.name, role, w.shown AS passphrase, n.shown AS pin
      FROM person p JOIN fleet f USING (fleet_id)
@@ -69,7 +70,7 @@ export const demoWords = async (db: Queryable, fleetId: string): Promise<Session
 };
 
 /** True when a lead could sign in; where none can, the server prints a link. */
-export const hasLead = async (db: Queryable, fleetId: string): Promise<boolean> => {
+export const hasLead = async (db: Queryable, fleetId: FleetId): Promise<boolean> => {
   const { rows } = await db.query(
     `SELECT 1 FROM person p JOIN sign_in_word w USING (fleet_id, person_id)
      WHERE fleet_id = $1 AND role = 'lead' AND ended_at IS NULL AND w.kind = 'passphrase' LIMIT 1`,

@@ -1,5 +1,5 @@
 import type { UnitDraft } from '@vaktman/contract';
-import { batteriesInOrder } from '@vaktman/core';
+import { type FleetId, batteriesInOrder } from '@vaktman/core';
 import { v7 } from 'uuid';
 import { batteryWithSerial } from '../battery/batteryStore';
 import type { Queryable } from '../database/pool';
@@ -21,7 +21,7 @@ const folded = (serial: string): string => serial.trim().toLowerCase();
 /** Numbers of units, and serials of batteries, of which some are on record. */
 const onRecord = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   drafts: readonly UnitDraft[],
 ): Promise<{ readonly units: ReadonlySet<string>; readonly serials: ReadonlySet<string> }> => {
   const { rows: units } = await db.query<{ id: string }>(
@@ -37,7 +37,7 @@ const onRecord = async (
 };
 
 /** Refuses the first unit of a list that cannot be registered, by its place in it. */
-const checkMany = async (db: Queryable, fleetId: string, drafts: readonly UnitDraft[]): Promise<void> => {
+const checkMany = async (db: Queryable, fleetId: FleetId, drafts: readonly UnitDraft[]): Promise<void> => {
   const record = await onRecord(db, fleetId, drafts);
   const yards = new Map((await listYards(db, fleetId)).map((yard) => [yard.yardId, yard]));
   const [ids, serials] = [new Set(record.units), new Set<string>()];
@@ -63,7 +63,7 @@ const checkMany = async (db: Queryable, fleetId: string, drafts: readonly UnitDr
 /** Registers many units with their batteries, within a transaction. What is wrong is named by its place in the list. */
 export const addUnitsWithin = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   drafts: readonly UnitDraft[],
   now: string,
 ): Promise<void> => {
@@ -89,7 +89,12 @@ export const addUnitsWithin = async (
   );
 };
 
-const insertMany = async (db: Queryable, fleetId: string, drafts: readonly UnitDraft[], now: string): Promise<void> => {
+const insertMany = async (
+  db: Queryable,
+  fleetId: FleetId,
+  drafts: readonly UnitDraft[],
+  now: string,
+): Promise<void> => {
   await insertUnits(db, fleetId, drafts);
   const fitted = drafts.flatMap(({ unit }) =>
     batteriesInOrder(unit.bank).map((battery) => ({ unitId: unit.id, battery, batteryId: v7() })),

@@ -1,7 +1,8 @@
+import type { FleetId, UnitId } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** When a unit's picture was taken; null where there is none. */
-export const pictureMoment = async (db: Queryable, fleetId: string, unitId: string): Promise<string | null> => {
+export const pictureMoment = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<string | null> => {
   const { rows } = await db.query<{ takenAt: Date }>(
     'SELECT taken_at AS "takenAt" FROM unit_picture WHERE fleet_id = $1 AND unit_id = $2',
     [fleetId, unitId],
@@ -10,7 +11,7 @@ export const pictureMoment = async (db: Queryable, fleetId: string, unitId: stri
 };
 
 /** The picture itself, JPEG; null where there is none. */
-export const loadPicture = async (db: Queryable, fleetId: string, unitId: string): Promise<Buffer | null> => {
+export const loadPicture = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<Buffer | null> => {
   const { rows } = await db.query<{ jpeg: Buffer }>(
     'SELECT jpeg FROM unit_picture WHERE fleet_id = $1 AND unit_id = $2',
     [fleetId, unitId],
@@ -21,8 +22,8 @@ export const loadPicture = async (db: Queryable, fleetId: string, unitId: string
 /** Keeps a picture in place of the one before, or takes it away. */
 export const setPicture = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   jpeg: Buffer | null,
 ): Promise<void> => {
   if (jpeg === null) await db.query('DELETE FROM unit_picture WHERE fleet_id = $1 AND unit_id = $2', [fleetId, unitId]);

@@ -1,5 +1,5 @@
 import type { Placement } from '@vaktman/contract';
-import type { BatteryThing } from '@vaktman/core';
+import type { BatteryId, FleetId, PlacementId, UnitId, BatteryThing } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** Rows put in by one statement. */
@@ -8,8 +8,8 @@ const AT_ONCE = 2000;
 /** Puts batteries on record, many at once. */
 export const insertBatteries = async (
   db: Queryable,
-  fleetId: string,
-  batteries: readonly { readonly batteryId: string; readonly thing: BatteryThing }[],
+  fleetId: FleetId,
+  batteries: readonly { readonly batteryId: BatteryId; readonly thing: BatteryThing }[],
 ): Promise<void> => {
   for (let from = 0; from < batteries.length; from += AT_ONCE) {
     const rows = batteries
@@ -25,16 +25,16 @@ export const insertBatteries = async (
 
 export const insertBattery = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   thing: BatteryThing,
 ): Promise<void> => insertBatteries(db, fleetId, [{ batteryId, thing }]);
 
 /** Corrects what is on record about a battery; its life in positions is untouched. */
 export const correctBattery = async (
   db: Queryable,
-  fleetId: string,
-  batteryId: string,
+  fleetId: FleetId,
+  batteryId: BatteryId,
   thing: BatteryThing,
 ): Promise<void> => {
   await db.query('UPDATE battery SET serial = $3, description = $4 WHERE fleet_id = $1 AND battery_id = $2', [
@@ -47,9 +47,9 @@ export const correctBattery = async (
 
 /** A battery's stay at a position, as it is put on record. */
 export interface StayToStore {
-  readonly placementId: string;
-  readonly batteryId: string;
-  readonly unitId: string;
+  readonly placementId: PlacementId;
+  readonly batteryId: BatteryId;
+  readonly unitId: UnitId;
   readonly position: string;
   readonly from: string;
   readonly to: string | null;
@@ -59,7 +59,7 @@ export interface StayToStore {
 /** Puts batteries where they sit, many at once. */
 export const insertPlacements = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   stays: readonly StayToStore[],
 ): Promise<void> => {
   for (let from = 0; from < stays.length; from += AT_ONCE) {
@@ -73,14 +73,14 @@ export const insertPlacements = async (
   }
 };
 
-export const insertPlacement = async (db: Queryable, fleetId: string, stay: StayToStore): Promise<void> =>
+export const insertPlacement = async (db: Queryable, fleetId: FleetId, stay: StayToStore): Promise<void> =>
   insertPlacements(db, fleetId, [stay]);
 
 /** Ends a battery's stay at a position, and gives the moment: at the time asked for, but never before the stay began. */
 export const endPlacement = async (
   db: Queryable,
-  fleetId: string,
-  placementId: string,
+  fleetId: FleetId,
+  placementId: PlacementId,
   at: string,
   because: string,
 ): Promise<string> => {
@@ -97,14 +97,14 @@ export const endPlacement = async (
 
 /** Where a battery sits or sat, from when to when. */
 export interface OpenStay {
-  readonly placementId: string;
-  readonly batteryId: string;
-  readonly unitId: string;
+  readonly placementId: PlacementId;
+  readonly batteryId: BatteryId;
+  readonly unitId: UnitId;
   readonly position: string;
 }
 const OPEN_STAY = `placement_id AS "placementId", battery_id AS "batteryId", unit_id AS "unitId", position`;
 
-export const batteryExists = async (db: Queryable, fleetId: string, batteryId: string): Promise<boolean> => {
+export const batteryExists = async (db: Queryable, fleetId: FleetId, batteryId: BatteryId): Promise<boolean> => {
   const { rowCount } = await db.query('SELECT 1 FROM battery WHERE fleet_id = $1 AND battery_id = $2', [
     fleetId,
     batteryId,
@@ -113,7 +113,11 @@ export const batteryExists = async (db: Queryable, fleetId: string, batteryId: s
 };
 
 /** Where a battery sits now; null when it is in no unit. */
-export const openPlacementOf = async (db: Queryable, fleetId: string, batteryId: string): Promise<OpenStay | null> => {
+export const openPlacementOf = async (
+  db: Queryable,
+  fleetId: FleetId,
+  batteryId: BatteryId,
+): Promise<OpenStay | null> => {
   const { rows } = await db.query<OpenStay>(
     `SELECT ${OPEN_STAY} FROM battery_placement WHERE fleet_id = $1 AND battery_id = $2 AND upper_inf(during)`,
     [fleetId, batteryId],
@@ -124,8 +128,8 @@ export const openPlacementOf = async (db: Queryable, fleetId: string, batteryId:
 /** What sits at a position now; null when it is empty. */
 export const sittingAt = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   position: string,
 ): Promise<OpenStay | null> => {
   const { rows } = await db.query<OpenStay>(
@@ -138,8 +142,8 @@ export const sittingAt = async (
 /** The stay at a position that holds a moment, with its end where it has one, and when the next one begins after it. */
 export const stayAt = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   position: string,
   at: string,
 ): Promise<{ covering: (OpenStay & { readonly to: string | null }) | null; next: string | null }> => {
@@ -163,8 +167,8 @@ export const stayAt = async (
 /** Shortens a stay that had ended already: it turns out to have ended earlier. Gives the moment. */
 export const truncatePlacement = async (
   db: Queryable,
-  fleetId: string,
-  placementId: string,
+  fleetId: FleetId,
+  placementId: PlacementId,
   at: string,
   because: string,
 ): Promise<string> => {
@@ -182,11 +186,11 @@ export const truncatePlacement = async (
 /** The battery that sat at each position of a unit at a moment. */
 export const batteryIdsAt = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   at: string,
 ): Promise<Record<string, string>> => {
-  const { rows } = await db.query<{ position: string; batteryId: string }>(
+  const { rows } = await db.query<{ position: string; batteryId: BatteryId }>(
     `SELECT position, battery_id AS "batteryId" FROM battery_placement
      WHERE fleet_id = $1 AND unit_id = $2 AND during @> $3::timestamptz`,
     [fleetId, unitId, at],
@@ -195,7 +199,7 @@ export const batteryIdsAt = async (
 };
 
 /** Every stay of a battery at a unit's positions, the present ones first. */
-export const loadPlacements = async (db: Queryable, fleetId: string, unitId: string): Promise<Placement[]> => {
+export const loadPlacements = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<Placement[]> => {
   const { rows } = await db.query<Omit<Placement, 'from' | 'to'> & { from: Date; to: Date | null }>(
     `SELECT p.placement_id AS "placementId", p.battery_id AS "batteryId", p.position, lower(p.during) AS "from", upper(p.during) AS "to",
             p.removed_because AS "removedBecause", b.description AS battery

@@ -1,5 +1,13 @@
 import type { Placement, ProblemDetails, Retirement, UnitDraft } from '@vaktman/contract';
-import { batteriesInOrder, differences, type Battery, type Problem, type Unit } from '@vaktman/core';
+import {
+  type FleetId,
+  type UnitId,
+  batteriesInOrder,
+  differences,
+  type Battery,
+  type Problem,
+  type Unit,
+} from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
 import { batteryWithSerial } from '../battery/batteryStore';
 import { triedAgain } from '../database/failure';
@@ -41,7 +49,7 @@ const translated = (error: unknown, draft: UnitDraft): unknown => {
 };
 
 /** A yard that was closed takes no unit. Its row is held: it is not closed meanwhile. */
-const refuseClosedYard = async (db: Queryable, fleetId: string, { yardId }: UnitDraft): Promise<void> => {
+const refuseClosedYard = async (db: Queryable, fleetId: FleetId, { yardId }: UnitDraft): Promise<void> => {
   if (await isYardClosed(db, fleetId, yardId))
     throw new ClientError(422, 'Nothing was stored.', [
       { path: 'yardId', message: 'this yard is closed; expected one that is open' },
@@ -51,7 +59,7 @@ const refuseClosedYard = async (db: Queryable, fleetId: string, { yardId }: Unit
 /** Refuses serials that batteries elsewhere have, unless the draft says it is the same battery. */
 const checkSerials = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   draft: UnitDraft,
   ownIds: ReadonlySet<string>,
 ): Promise<void> => {
@@ -80,7 +88,7 @@ const checkSerials = async (
 
 const fitBattery = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   draft: UnitDraft,
   battery: Battery,
   now: string,
@@ -104,7 +112,7 @@ const fitBattery = async (
 };
 
 /** Units that batteries named in a draft sit in now. */
-const unitsOfDraft = async (db: Queryable, fleetId: string, draft: UnitDraft): Promise<string[]> => {
+const unitsOfDraft = async (db: Queryable, fleetId: FleetId, draft: UnitDraft): Promise<string[]> => {
   const from: string[] = [];
   for (const batteryId of Object.values(draft.same ?? {})) {
     const sits = await openPlacementOf(db, fleetId, batteryId);
@@ -114,7 +122,12 @@ const unitsOfDraft = async (db: Queryable, fleetId: string, draft: UnitDraft): P
 };
 
 /** Registers a unit within a transaction. @returns units whose batteries changed with it */
-const addWithin = async (db: Queryable, fleetId: string, draft: UnitDraft, now: string): Promise<readonly string[]> => {
+const addWithin = async (
+  db: Queryable,
+  fleetId: FleetId,
+  draft: UnitDraft,
+  now: string,
+): Promise<readonly string[]> => {
   if ((await loadUnit(db, fleetId, draft.unit.id)) !== null) throw isTaken(draft);
   await checkSerials(db, fleetId, draft, new Set());
   await refuseClosedYard(db, fleetId, draft);
@@ -126,7 +139,7 @@ const addWithin = async (db: Queryable, fleetId: string, draft: UnitDraft, now: 
 };
 
 /** Registers a unit with its batteries. A place told to be empty stays so. */
-export const addUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, now: string): Promise<void> => {
+export const addUnit = async (pool: Pool, fleetId: FleetId, draft: UnitDraft, now: string): Promise<void> => {
   try {
     await triedAgain(() =>
       withTransaction(pool, async (db) => {
@@ -155,7 +168,7 @@ const isAnother = (placement: Placement, battery: Battery, moves: string | undef
 
 const changeBatteries = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   draft: UnitDraft,
   stored: StoredUnit,
   now: string,
@@ -185,7 +198,7 @@ const changeBatteries = async (
  * Changes a unit. A battery with another serial at a position is another battery: the old one's stay ends and the new
  * one's begins. Everything else is a correction of what is on record.
  */
-export const changeUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, now: string): Promise<void> => {
+export const changeUnit = async (pool: Pool, fleetId: FleetId, draft: UnitDraft, now: string): Promise<void> => {
   const { revision } = draft;
   if (revision === undefined)
     throw new ClientError(422, 'Nothing was stored.', [
@@ -218,8 +231,8 @@ export const changeUnit = async (pool: Pool, fleetId: string, draft: UnitDraft, 
 /** Takes a unit out of the fleet, or back into it; its history stays. */
 export const retireUnit = async (
   pool: Pool,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   retirement: Retirement,
   now: string,
 ): Promise<void> =>

@@ -1,3 +1,4 @@
+import type { FleetId, UnitId } from '@vaktman/core';
 import { retirementSchema, unitDraftSchema, unitPictureSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { withTransaction, type Pool } from '../database/pool';
@@ -19,12 +20,12 @@ import { listUnits, loadUnit, loadVisitSummaries } from './unitStore';
  */
 export const unitRoutes = (
   pool: Pool,
-  fleetId: () => Promise<string>,
+  fleetId: () => Promise<FleetId>,
   pdfs: PdfThread,
   publicAddress: string | null,
 ): Hono => {
   const routes = new Hono();
-  const stored = async (unitId: string) => {
+  const stored = async (unitId: UnitId) => {
     const found = await loadUnit(pool, await fleetId(), unitId);
     if (found === null) throw notFound(`Unit ${unitId}`);
     return found;

@@ -1,5 +1,7 @@
 import type { Placement, UnitEntry, VisitSummary } from '@vaktman/contract';
 import {
+  type FleetId,
+  type UnitId,
   parseArrangement,
   type Arrangement,
   type BatteryThing,
@@ -43,7 +45,7 @@ export interface UnitToStore {
   readonly card?: UnitCard | undefined;
 }
 
-const parameters = (fleetId: string, { yardId, unit, profile, card }: UnitToStore): unknown[] => [
+const parameters = (fleetId: FleetId, { yardId, unit, profile, card }: UnitToStore): unknown[] => [
   fleetId,
   unit.id,
   yardId,
@@ -59,7 +61,7 @@ const parameters = (fleetId: string, { yardId, unit, profile, card }: UnitToStor
 const AT_ONCE = 2000;
 
 /** Registers units, many at once. */
-export const insertUnits = async (db: Queryable, fleetId: string, units: readonly UnitToStore[]): Promise<void> => {
+export const insertUnits = async (db: Queryable, fleetId: FleetId, units: readonly UnitToStore[]): Promise<void> => {
   for (let from = 0; from < units.length; from += AT_ONCE) {
     const rows = units.slice(from, from + AT_ONCE).map(({ yardId, unit, profile, card }) => ({
       unit_id: unit.id,
@@ -80,13 +82,13 @@ export const insertUnits = async (db: Queryable, fleetId: string, units: readonl
   }
 };
 
-export const insertUnit = async (db: Queryable, fleetId: string, unit: UnitToStore): Promise<void> =>
+export const insertUnit = async (db: Queryable, fleetId: FleetId, unit: UnitToStore): Promise<void> =>
   insertUnits(db, fleetId, [unit]);
 
 /** Changes a unit if it still stands at the revision the change was made from. False when it does not. */
 export const updateUnit = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   unit: UnitToStore,
   revision: number,
 ): Promise<boolean> => {
@@ -114,7 +116,7 @@ export interface StoredUnit {
 }
 
 /** Null when the unit is not known. */
-export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): Promise<StoredUnit | null> => {
+export const loadUnit = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<StoredUnit | null> => {
   const { rows } = await db.query<{
     yardId: string;
     description: string;
@@ -167,8 +169,8 @@ export const loadUnit = async (db: Queryable, fleetId: string, unitId: string): 
 /** A unit leaves the fleet, or comes back. False when it is not known. */
 export const setRetired = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   retired: { readonly at: string; readonly because: string } | null,
 ): Promise<boolean> => {
   const { rowCount } = await db.query(
@@ -181,7 +183,7 @@ export const setRetired = async (
 const VISITS_SHOWN = 60;
 
 /** A unit's visits as lists show them, latest first. */
-export const loadVisitSummaries = async (db: Queryable, fleetId: string, unitId: string): Promise<VisitSummary[]> => {
+export const loadVisitSummaries = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<VisitSummary[]> => {
   const { rows } = await db.query<
     Omit<VisitSummary, 'startedAt' | 'closedAt'> & { startedAt: Date; closedAt: Date | null }
   >(
@@ -200,7 +202,7 @@ export const loadVisitSummaries = async (db: Queryable, fleetId: string, unitId:
 export { thingOf };
 
 /** Every unit of the register, also those that left the fleet. */
-export const listUnits = async (db: Queryable, fleetId: string): Promise<UnitEntry[]> => {
+export const listUnits = async (db: Queryable, fleetId: FleetId): Promise<UnitEntry[]> => {
   const { rows } = await db.query<Omit<UnitEntry, 'retiredAt'> & { retiredAt: Date | null }>(
     `SELECT unit_id AS "unitId", yard_id AS "yardId", description, system_volts AS "systemVolts", arrangement,
             method_profile AS profile, card ->> 'plate' AS plate, card ->> 'class' AS class,

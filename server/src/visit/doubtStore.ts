@@ -1,10 +1,11 @@
+import type { FleetId, VisitId } from '@vaktman/core';
 import type { Doubt } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 
 /** Marks a fact as one a lead is to confirm. */
 export const keepDoubt = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   { entryId, visitId, person, why }: Pick<Doubt, 'entryId' | 'visitId' | 'person' | 'why'>,
 ): Promise<void> => {
   await db.query(
@@ -24,7 +25,7 @@ const asDoubt = (row: DoubtRow): Doubt => ({
 });
 
 /** What waits for a lead, the oldest first; at most a thousand. */
-export const openDoubts = async (db: Queryable, fleetId: string): Promise<Doubt[]> => {
+export const openDoubts = async (db: Queryable, fleetId: FleetId): Promise<Doubt[]> => {
   const { rows } = await db.query<DoubtRow>(
     `${DOUBT} AND confirmed_at IS NULL ORDER BY doubted_at, entry_id LIMIT 1000`,
     [fleetId],
@@ -33,7 +34,7 @@ export const openDoubts = async (db: Queryable, fleetId: string): Promise<Doubt[
 };
 
 /** What of a visit waited or waits for a lead. */
-export const doubtsOfVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<Doubt[]> => {
+export const doubtsOfVisit = async (db: Queryable, fleetId: FleetId, visitId: VisitId): Promise<Doubt[]> => {
   const { rows } = await db.query<DoubtRow>(`${DOUBT} AND visit_id = $2 ORDER BY doubted_at, entry_id`, [
     fleetId,
     visitId,
@@ -42,7 +43,7 @@ export const doubtsOfVisit = async (db: Queryable, fleetId: string, visitId: str
 };
 
 /** A lead confirms what waits of a visit. What was confirmed before stays under who did. @returns how much it was */
-export const confirmDoubts = async (db: Queryable, fleetId: string, visitId: string, by: string): Promise<number> => {
+export const confirmDoubts = async (db: Queryable, fleetId: FleetId, visitId: VisitId, by: string): Promise<number> => {
   const { rowCount } = await db.query(
     `UPDATE entry_doubt SET confirmed_by = $3, confirmed_at = now()
      WHERE fleet_id = $1 AND visit_id = $2 AND confirmed_at IS NULL`,

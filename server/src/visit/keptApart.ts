@@ -1,5 +1,5 @@
 import type { GoodTrace } from '@vaktman/contract';
-import type { Reading, TracePicture, VisitEvent } from '@vaktman/core';
+import type { FleetId, UnitId, VisitId, Reading, TracePicture, VisitEvent } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** What is kept in a table of its own: a visit is fetched often, its pictures and samples seldom. */
@@ -24,8 +24,8 @@ export const partedEvent = (event: VisitEvent): { readonly body: VisitEvent; rea
 
 export const keepApart = async (
   db: Queryable,
-  fleetId: string,
-  visitId: string,
+  fleetId: FleetId,
+  visitId: VisitId,
   eventId: string,
   { what, bytes }: Apart,
 ): Promise<void> => {
@@ -41,8 +41,8 @@ export const keepApart = async (
 /** A picture, or the samples of a trace, as they were taken; null when there is none. */
 export const loadApart = async (
   db: Queryable,
-  fleetId: string,
-  visitId: string,
+  fleetId: FleetId,
+  visitId: VisitId,
   eventId: string,
   what: Apart['what'],
 ): Promise<Buffer | null> => {
@@ -60,11 +60,11 @@ export const loadApart = async (
  */
 export const loadGoodTrace = async (
   db: Queryable,
-  fleetId: string,
-  unitId: string,
+  fleetId: FleetId,
+  unitId: UnitId,
   besides: string | null,
 ): Promise<GoodTrace | null> => {
-  const { rows } = await db.query<{ visitId: string; at: Date; reading: Reading; picture: TracePicture }>(
+  const { rows } = await db.query<{ visitId: VisitId; at: Date; reading: Reading; picture: TracePicture }>(
     `SELECT e.visit_id AS "visitId", r.taken_at AS at, r.body AS reading, e.body -> 'picture' AS picture
      FROM visit_summary s
      JOIN visit_event e ON e.fleet_id = s.fleet_id AND e.visit_id = s.visit_id AND e.kind = 'traced'

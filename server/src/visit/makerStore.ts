@@ -1,3 +1,4 @@
+import type { FleetId, VisitId } from '@vaktman/core';
 import type { EntryMaker, Seal } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 
@@ -11,7 +12,7 @@ export interface Stamp {
 }
 
 /** Who made what is in a visit, on which device, and how that is known; in the order it happened. */
-export const makersOfVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<EntryMaker[]> => {
+export const makersOfVisit = async (db: Queryable, fleetId: FleetId, visitId: VisitId): Promise<EntryMaker[]> => {
   const { rows } = await db.query<{ entryId: string; stamp: Stamp | null }>(
     `SELECT visit_id AS "entryId", seal AS stamp, started_at AS at FROM visit WHERE fleet_id = $1 AND visit_id = $2
      UNION ALL SELECT reading_id, seal, taken_at FROM reading WHERE fleet_id = $1 AND visit_id = $2

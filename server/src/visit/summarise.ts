@@ -1,5 +1,8 @@
 import { type BatteryLast, type StepLast, type VisitDetail } from '@vaktman/contract';
 import {
+  type FleetId,
+  type UnitId,
+  type VisitId,
   asSigned,
   headline,
   judge,
@@ -62,16 +65,16 @@ const lastValues = ({ file }: VisitDetail, judgement: Judgement): Record<string,
 /** A discarded visit is in no list, and the unit stands by the visit before it. */
 const forgetVisit = async (
   db: Queryable,
-  fleetId: string,
-  visitId: string,
-  unitId: string,
-): Promise<{ readonly unitId: string; readonly settled: boolean }> => {
+  fleetId: FleetId,
+  visitId: VisitId,
+  unitId: UnitId,
+): Promise<{ readonly unitId: UnitId; readonly settled: boolean }> => {
   await db.query('DELETE FROM visit_summary WHERE fleet_id = $1 AND visit_id = $2', [fleetId, visitId]);
   const { rowCount } = await db.query(
     'DELETE FROM unit_standing WHERE fleet_id = $1 AND unit_id = $2 AND visit_id = $3',
     [fleetId, unitId, visitId],
   );
-  const { rows } = await db.query<{ visitId: string }>(
+  const { rows } = await db.query<{ visitId: VisitId }>(
     `SELECT visit_id AS "visitId" FROM visit_summary WHERE fleet_id = $1 AND unit_id = $2 ORDER BY started_at DESC LIMIT 2`,
     [fleetId, unitId],
   );
@@ -107,9 +110,9 @@ const KEEP = `
  */
 export const refreshSummary = async (
   db: Queryable,
-  fleetId: string,
-  visitId: string,
-): Promise<{ readonly unitId: string; readonly settled: boolean }> => {
+  fleetId: FleetId,
+  visitId: VisitId,
+): Promise<{ readonly unitId: UnitId; readonly settled: boolean }> => {
   const detail = await loadVisit(db, fleetId, visitId);
   if (detail === null) throw new Error(`Visit ${visitId} vanished while its summary was made.`);
   const { file, events } = detail;

@@ -1,5 +1,5 @@
 import { visitQuerySchema, type VisitDetail, type VisitMakers } from '@vaktman/contract';
-import { makerLines } from '@vaktman/core';
+import { type FleetId, type VisitId, makerLines } from '@vaktman/core';
 import { Hono } from 'hono';
 import { validate as isUuid } from 'uuid';
 import type { Pool } from '../database/pool';
@@ -21,18 +21,18 @@ import { listVisits, loadVisit } from './visitStore';
  */
 export const visitRoutes = (
   pool: Pool,
-  fleetId: () => Promise<string>,
+  fleetId: () => Promise<FleetId>,
   pdfs: PdfThread,
   streams: StreamCount,
   feedPort: number | null,
 ): Hono => {
   const routes = new Hono();
-  const stored = async (visitId: string): Promise<VisitDetail> => {
+  const stored = async (visitId: VisitId): Promise<VisitDetail> => {
     const visit = /^[0-9a-f-]{36}$/i.test(visitId) ? await loadVisit(pool, await fleetId(), visitId) : null;
     if (visit === null) throw notFound(`Visit ${visitId}`);
     return visit;
   };
-  const makersOf = async (visitId: string): Promise<VisitMakers> => {
+  const makersOf = async (visitId: VisitId): Promise<VisitMakers> => {
     const id = await fleetId();
     return { makers: await makersOfVisit(pool, id, visitId), doubts: await doubtsOfVisit(pool, id, visitId) };
   };

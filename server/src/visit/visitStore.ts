@@ -1,5 +1,7 @@
 import type { Entry, VisitDetail, VisitList, VisitOpening, VisitQuery } from '@vaktman/contract';
 import {
+  type FleetId,
+  type VisitId,
   recordedVisit,
   type Judgement,
   type Method,
@@ -54,7 +56,7 @@ const VISIT = `
   FROM visit WHERE fleet_id = $1 AND visit_id = $2`;
 
 /** A stored visit with everything recorded in it, or null when it is not known. */
-export const loadVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<VisitDetail | null> => {
+export const loadVisit = async (db: Queryable, fleetId: FleetId, visitId: VisitId): Promise<VisitDetail | null> => {
   const { rows } = await db.query<VisitRow>(VISIT, [fleetId, visitId]);
   const visit = rows[0];
   if (visit === undefined) return null;
@@ -70,7 +72,7 @@ export const loadVisit = async (db: Queryable, fleetId: string, visitId: string)
 };
 
 /** Sign-off and amendments of a visit: what decides whether it takes more. */
-export const loadSigning = async (db: Queryable, fleetId: string, visitId: string): Promise<VisitEvent[]> => {
+export const loadSigning = async (db: Queryable, fleetId: FleetId, visitId: VisitId): Promise<VisitEvent[]> => {
   const { rows } = await db.query<{ body: VisitEvent }>(
     `SELECT body FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 AND kind IN ('closed', 'amended', 'discarded') ORDER BY at, event_id`,
     [fleetId, visitId],
@@ -79,7 +81,7 @@ export const loadSigning = async (db: Queryable, fleetId: string, visitId: strin
 };
 
 /** Places along runs that were named in a visit, in the order they were. */
-export const loadPointNames = async (db: Queryable, fleetId: string, visitId: string): Promise<VisitEvent[]> => {
+export const loadPointNames = async (db: Queryable, fleetId: FleetId, visitId: VisitId): Promise<VisitEvent[]> => {
   const { rows } = await db.query<{ body: VisitEvent }>(
     `SELECT body FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 AND kind = 'point-named' ORDER BY at, event_id`,
     [fleetId, visitId],
@@ -88,7 +90,7 @@ export const loadPointNames = async (db: Queryable, fleetId: string, visitId: st
 };
 
 /** True when nothing was read or repaired in a visit. */
-export const isVisitEmpty = async (db: Queryable, fleetId: string, visitId: string): Promise<boolean> => {
+export const isVisitEmpty = async (db: Queryable, fleetId: FleetId, visitId: VisitId): Promise<boolean> => {
   const { rows } = await db.query<{ empty: boolean }>(
     `SELECT NOT EXISTS (SELECT 1 FROM reading WHERE fleet_id = $1 AND visit_id = $2)
         AND NOT EXISTS (SELECT 1 FROM visit_event WHERE fleet_id = $1 AND visit_id = $2 AND kind = 'repaired') AS empty`,
@@ -100,8 +102,8 @@ export const isVisitEmpty = async (db: Queryable, fleetId: string, visitId: stri
 /** Keeps how a visit came out at a sign-off. What is kept already stands. */
 export const keepSigned = async (
   db: Queryable,
-  fleetId: string,
-  visitId: string,
+  fleetId: FleetId,
+  visitId: VisitId,
   eventId: string,
   judgement: Judgement,
 ): Promise<void> => {
@@ -118,7 +120,7 @@ const stampJson = (stamp: Placed['stamp']): string | null =>
 
 export const insertVisit = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   opening: VisitOpening,
   { ms, stamp }: Omit<Placed, 'made'> = { ms: Date.parse(opening.visit.at) },
 ): Promise<void> => {
@@ -139,8 +141,8 @@ export const insertVisit = async (
 
 export const insertReading = async (
   db: Queryable,
-  fleetId: string,
-  visitId: string,
+  fleetId: FleetId,
+  visitId: VisitId,
   takenBy: string,
   reading: Reading,
   { ms, made, amends, stamp }: Placed & { readonly amends?: string | undefined } = { ms: Date.parse(reading.at) },
@@ -167,8 +169,8 @@ export const insertReading = async (
 
 export const insertEvent = async (
   db: Queryable,
-  fleetId: string,
-  visitId: string,
+  fleetId: FleetId,
+  visitId: VisitId,
   event: VisitEvent,
   { ms, made, stamp }: Placed = { ms: Date.parse(event.at) },
 ): Promise<void> => {
@@ -195,7 +197,7 @@ export const insertEvent = async (
  * What is stored under an id, to compare with what was sent again: as its device wrote it, and as it is handed out, with
  * the moment put right. Empty when there is none.
  */
-export const storedVisit = async (db: Queryable, fleetId: string, visitId: string): Promise<readonly unknown[]> => {
+export const storedVisit = async (db: Queryable, fleetId: FleetId, visitId: VisitId): Promise<readonly unknown[]> => {
   const { rows } = await db.query<{ unit: Unit; method: Method; visit: VisitHead; startedAt: Date }>(
     'SELECT unit, method, head AS visit, started_at AS "startedAt" FROM visit WHERE fleet_id = $1 AND visit_id = $2',
     [fleetId, visitId],
@@ -208,20 +210,20 @@ export const storedVisit = async (db: Queryable, fleetId: string, visitId: strin
 
 /** Something stored: its visit, and the bodies that are it. */
 export interface Stored {
-  readonly visitId: string;
+  readonly visitId: VisitId;
   readonly bodies: readonly unknown[];
 }
 
-export const storedReading = async (db: Queryable, fleetId: string, readingId: string): Promise<Stored | null> => {
-  const { rows } = await db.query<{ visitId: string; body: Reading; at: Date }>(
+export const storedReading = async (db: Queryable, fleetId: FleetId, readingId: string): Promise<Stored | null> => {
+  const { rows } = await db.query<{ visitId: VisitId; body: Reading; at: Date }>(
     'SELECT visit_id AS "visitId", body, taken_at AS at FROM reading WHERE fleet_id = $1 AND reading_id = $2',
     [fleetId, readingId],
   );
   return rows.map(({ visitId, body, at }) => ({ visitId, bodies: [body, atMoment(body, at)] }))[0] ?? null;
 };
 
-export const storedEvent = async (db: Queryable, fleetId: string, eventId: string): Promise<Stored | null> => {
-  const { rows } = await db.query<{ visitId: string; body: VisitEvent; at: Date }>(
+export const storedEvent = async (db: Queryable, fleetId: FleetId, eventId: string): Promise<Stored | null> => {
+  const { rows } = await db.query<{ visitId: VisitId; body: VisitEvent; at: Date }>(
     'SELECT visit_id AS "visitId", body, at FROM visit_event WHERE fleet_id = $1 AND event_id = $2',
     [fleetId, eventId],
   );
@@ -229,7 +231,7 @@ export const storedEvent = async (db: Queryable, fleetId: string, eventId: strin
 };
 
 /** The unit as a visit was opened with it, or null when the visit is not known. */
-export const visitUnit = async (db: Queryable, fleetId: string, visitId: string): Promise<Unit | null> => {
+export const visitUnit = async (db: Queryable, fleetId: FleetId, visitId: VisitId): Promise<Unit | null> => {
   const { rows } = await db.query<{ unit: Unit }>('SELECT unit FROM visit WHERE fleet_id = $1 AND visit_id = $2', [
     fleetId,
     visitId,
@@ -238,9 +240,9 @@ export const visitUnit = async (db: Queryable, fleetId: string, visitId: string)
 };
 
 /** A place in the list of visits, as one word that a client gives back. */
-const placeOf = (startedAt: Date, visitId: string): string =>
+const placeOf = (startedAt: Date, visitId: VisitId): string =>
   Buffer.from(`${startedAt.toISOString()} ${visitId}`).toString('base64url');
-const readPlace = (place: string): readonly [at: string, visitId: string] | null => {
+const readPlace = (place: string): readonly [at: string, visitId: VisitId] | null => {
   const match = /^(\S+Z) ([0-9a-f-]{36})$/.exec(Buffer.from(place, 'base64url').toString('utf8'));
   return match === null || Number.isNaN(Date.parse(match[1] ?? '')) ? null : [match[1] ?? '', match[2] ?? ''];
 };
@@ -248,7 +250,7 @@ const readPlace = (place: string): readonly [at: string, visitId: string] | null
 /** Visits as lists show them, latest first. Null when the place a page is to begin at is none. */
 export const listVisits = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   { unitId, since, after, limit }: VisitQuery,
 ): Promise<VisitList | null> => {
   const place = after === undefined ? [null, null] : readPlace(after);

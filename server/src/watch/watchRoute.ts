@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { Context } from 'hono';
 import { promisify } from 'node:util';
 import { setTimeout as pause } from 'node:timers/promises';
@@ -29,7 +30,7 @@ export const watchRoute = (pool: Pool) => {
 
   let lookedMs = -Infinity;
 
-  const look = async (fleetId: string): Promise<Kept> => {
+  const look = async (fleetId: FleetId): Promise<Kept> => {
     await pause(Math.max(0, lookedMs + APART_MS - performance.now()));
     lookedMs = performance.now();
     const { json, revision } = await loadWatch(pool, fleetId);
@@ -38,7 +39,7 @@ export const watchRoute = (pool: Pool) => {
     kept.set(fleetId, fresh);
     return fresh;
   };
-  const shared = (fleetId: string): Promise<Kept> => {
+  const shared = (fleetId: FleetId): Promise<Kept> => {
     const begun = looking.get(fleetId);
     if (begun !== undefined) return begun;
     const looks = look(fleetId).finally(() => looking.delete(fleetId));
@@ -46,7 +47,7 @@ export const watchRoute = (pool: Pool) => {
     return looks;
   };
   /** The watch as it stands after a change, or a later one. */
-  const watchAfter = async (fleetId: string, revision: string): Promise<Kept> => {
+  const watchAfter = async (fleetId: FleetId, revision: string): Promise<Kept> => {
     const here = kept.get(fleetId);
     if (here?.revision === revision) return here;
     const under = looking.get(fleetId);
@@ -56,12 +57,12 @@ export const watchRoute = (pool: Pool) => {
   };
   /** Questions that were asked before the database was answer by one count. */
   const counting = new Map<string, Shared<string>>();
-  const counted = (fleetId: string): Promise<string> => {
+  const counted = (fleetId: FleetId): Promise<string> => {
     const count = counting.get(fleetId) ?? new Shared(() => watchRevision(prepared(pool), fleetId));
     counting.set(fleetId, count);
     return count.ask();
   };
-  return async (c: Context, fleetId: string): Promise<Response> => {
+  return async (c: Context, fleetId: FleetId): Promise<Response> => {
     const revision = await counted(fleetId);
     const watch = await watchAfter(fleetId, revision);
     const etag = `"watch-${watch.revision}"`;

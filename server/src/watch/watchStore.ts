@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
 /** The watch of a fleet as JSON text, and the number of the change it was made after. */
@@ -7,7 +8,7 @@ export interface WatchText {
 }
 
 /** The number of the last change that shows in the watch; '0' before the first. */
-export const watchRevision = async (db: Queryable, fleetId: string): Promise<string> => {
+export const watchRevision = async (db: Queryable, fleetId: FleetId): Promise<string> => {
   const { rows } = await db.query<{ revision: string | null }>(
     'SELECT sum(revision)::text AS revision FROM watch_revision WHERE fleet_id = $1',
     [fleetId],
@@ -20,7 +21,7 @@ export const watchRevision = async (db: Queryable, fleetId: string): Promise<str
  * in one statement with its revision, so the two always belong together. What is null is left out: thousands of rows say
  * little more than their unit.
  */
-export const loadWatch = async (db: Queryable, fleetId: string): Promise<WatchText> => {
+export const loadWatch = async (db: Queryable, fleetId: FleetId): Promise<WatchText> => {
   const { rows } = await db.query<WatchText>(
     `SELECT coalesce((SELECT sum(revision) FROM watch_revision WHERE fleet_id = $1), 0)::text AS revision,
        (SELECT '{"units":' || coalesce(json_agg(json_strip_nulls(to_json(row)) ORDER BY row."unitId"), '[]')::text || '}' FROM (

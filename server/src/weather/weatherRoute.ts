@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { placeForecastSchema, typedNightSchema, type Night, type Weather } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { withTransaction, type Pool } from '../database/pool';
@@ -26,7 +27,7 @@ const askService = async (serviceUrl: string, place: string): Promise<readonly N
  * answer is told, and takes nothing away from what was typed.
  * @param serviceUrl address of the service; null when there is none
  */
-export const weatherRoutes = (pool: Pool, fleetId: () => Promise<string>, serviceUrl: string | null): Hono => {
+export const weatherRoutes = (pool: Pool, fleetId: () => Promise<FleetId>, serviceUrl: string | null): Hono => {
   const kept = new Map<string, { readonly at: number; readonly nights: readonly Night[] }>();
   const nightsOf = async (place: string): Promise<readonly Night[]> => {
     const known = kept.get(place);

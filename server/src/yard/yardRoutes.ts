@@ -1,3 +1,4 @@
+import type { FleetId } from '@vaktman/core';
 import { endingSchema, yardDraftSchema } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { randomUUID } from 'node:crypto';
@@ -8,7 +9,7 @@ import { endYard, insertYard, listYards, renameYard, unitsInYard } from './yardS
 
 const SHOWN = 6;
 
-const refuseSameName = async (db: Queryable, fleetId: string, name: string, own: string | null): Promise<void> => {
+const refuseSameName = async (db: Queryable, fleetId: FleetId, name: string, own: string | null): Promise<void> => {
   const same = (await listYards(db, fleetId)).find(
     (yard) => yard.yardId !== own && yard.name.toLowerCase() === name.toLowerCase(),
   );
@@ -19,7 +20,7 @@ const refuseSameName = async (db: Queryable, fleetId: string, name: string, own:
 };
 
 /** Yards: where units stand. One that is closed keeps its history and takes no unit any more. */
-export const yardRoutes = (pool: Pool, fleetId: () => Promise<string>): Hono => {
+export const yardRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
   routes.post('/', async (c) => {
     const draft = await checkedBody(c, yardDraftSchema);

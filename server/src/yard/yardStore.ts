@@ -1,8 +1,9 @@
+import type { FleetId, UnitId } from '@vaktman/core';
 import type { Yard, YardDraft } from '@vaktman/contract';
 import type { Queryable } from '../database/pool';
 
 /** Every yard of the fleet, also those that were closed, in their order. */
-export const listYards = async (db: Queryable, fleetId: string): Promise<Yard[]> => {
+export const listYards = async (db: Queryable, fleetId: FleetId): Promise<Yard[]> => {
   const { rows } = await db.query<Omit<Yard, 'endedAt'> & { endedAt: Date | null }>(
     'SELECT yard_id AS "yardId", name, ended_at AS "endedAt" FROM yard WHERE fleet_id = $1 ORDER BY ordinal, name',
     [fleetId],
@@ -13,7 +14,7 @@ export const listYards = async (db: Queryable, fleetId: string): Promise<Yard[]>
 /** Adds a yard after the others. */
 export const insertYard = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   yardId: string,
   { name }: YardDraft,
 ): Promise<void> => {
@@ -27,7 +28,7 @@ export const insertYard = async (
 /** False when no yard has the id. */
 export const renameYard = async (
   db: Queryable,
-  fleetId: string,
+  fleetId: FleetId,
   yardId: string,
   { name }: YardDraft,
 ): Promise<boolean> => {
@@ -40,7 +41,7 @@ export const renameYard = async (
 };
 
 /** A yard is closed, or opened again. False when no yard has the id. */
-export const endYard = async (db: Queryable, fleetId: string, yardId: string, ended: boolean): Promise<boolean> => {
+export const endYard = async (db: Queryable, fleetId: FleetId, yardId: string, ended: boolean): Promise<boolean> => {
   const { rowCount } = await db.query(
     'UPDATE yard SET ended_at = CASE WHEN $3 THEN coalesce(ended_at, now()) END WHERE fleet_id = $1 AND yard_id = $2',
     [fleetId, yardId, ended],
@@ -49,8 +50,8 @@ export const endYard = async (db: Queryable, fleetId: string, yardId: string, en
 };
 
 /** Units of the fleet that stand in a yard. */
-export const unitsInYard = async (db: Queryable, fleetId: string, yardId: string): Promise<readonly string[]> => {
-  const { rows } = await db.query<{ unitId: string }>(
+export const unitsInYard = async (db: Queryable, fleetId: FleetId, yardId: string): Promise<readonly string[]> => {
+  const { rows } = await db.query<{ unitId: UnitId }>(
     'SELECT unit_id AS "unitId" FROM unit WHERE fleet_id = $1 AND yard_id = $2 AND retired_at IS NULL ORDER BY unit_id',
     [fleetId, yardId],
   );
@@ -58,7 +59,7 @@ export const unitsInYard = async (db: Queryable, fleetId: string, yardId: string
 };
 
 /** True for a yard that was closed; it is kept from being closed or opened until the transaction ends. */
-export const isYardClosed = async (db: Queryable, fleetId: string, yardId: string): Promise<boolean> => {
+export const isYardClosed = async (db: Queryable, fleetId: FleetId, yardId: string): Promise<boolean> => {
   const { rows } = await db.query<{ isClosed: boolean }>(
     'SELECT ended_at IS NOT NULL AS "isClosed" FROM yard WHERE fleet_id = $1 AND yard_id = $2 FOR SHARE',
     [fleetId, yardId],

@@ -26,7 +26,7 @@ import {
   type WatchRow,
   type Weather,
 } from '@vaktman/contract';
-import type { DateCode, PartPlate, ProfileName } from '@vaktman/core';
+import type { BatteryId, PersonId, UnitId, DateCode, PartPlate, ProfileName } from '@vaktman/core';
 import { createApi } from '@reduxjs/toolkit/query/react';
 import { sessionTold } from '../session/sessionSlice';
 import { baseQuery } from './baseQuery';
@@ -64,11 +64,11 @@ export const api = createApi({
       query: (body) => ({ url: '/fleet/method', method: 'PUT', body }),
       invalidatesTags: ['Fleet'],
     }),
-    addPerson: build.mutation<{ personId: string }, PersonDraft>({
+    addPerson: build.mutation<{ personId: PersonId }, PersonDraft>({
       query: (body) => ({ url: '/people', method: 'POST', body }),
       invalidatesTags: ['Fleet'],
     }),
-    changePerson: build.mutation<{ personId: string }, { personId: string; draft: PersonDraft }>({
+    changePerson: build.mutation<{ personId: PersonId }, { personId: PersonId; draft: PersonDraft }>({
       query: ({ personId, draft }) => ({ url: `/people/${encodeURIComponent(personId)}`, method: 'PUT', body: draft }),
       invalidatesTags: ['Fleet'],
     }),
@@ -96,7 +96,7 @@ export const api = createApi({
       transformResponse: (body) => body as UnitHistory,
       providesTags: (_result, _error, unitId) => [{ type: 'Unit', id: unitId }],
     }),
-    goodTrace: build.query<GoodTrace | null, { unitId: string; besides: string }>({
+    goodTrace: build.query<GoodTrace | null, { unitId: UnitId; besides: string }>({
       query: ({ unitId, besides }) => `/units/${encodeURIComponent(unitId)}/good-trace?besides=${besides}`,
       // Stored as the shared schemas took it in: the server's tests hold it to them.
       transformResponse: (body) => (body as { trace: GoodTrace | null }).trace,
@@ -125,7 +125,7 @@ export const api = createApi({
       transformResponse: async (body) => (await schemas()).knownPartsSchema.parse(body).parts,
       providesTags: ['Unit'],
     }),
-    enterPart: build.mutation<{ partId: string }, { unitId: string; draft: PartDraft }>({
+    enterPart: build.mutation<{ partId: string }, { unitId: UnitId; draft: PartDraft }>({
       query: ({ unitId, draft }) => ({
         url: `/units/${encodeURIComponent(unitId)}/parts`,
         method: 'POST',
@@ -133,7 +133,7 @@ export const api = createApi({
       }),
       invalidatesTags: ['Unit', 'Watch'],
     }),
-    retireUnit: build.mutation<void, { unitId: string; retirement: Retirement }>({
+    retireUnit: build.mutation<void, { unitId: UnitId; retirement: Retirement }>({
       query: ({ unitId, retirement }) => ({
         url: `/units/${encodeURIComponent(unitId)}/retirement`,
         method: 'PUT',
@@ -173,11 +173,11 @@ export const api = createApi({
       transformResponse: async (body) => (await schemas()).batteryDetailSchema.parse(body),
       providesTags: ['Battery'],
     }),
-    storeBattery: build.mutation<{ batteryId: string }, BatteryDraft>({
+    storeBattery: build.mutation<{ batteryId: BatteryId }, BatteryDraft>({
       query: (body) => ({ url: '/batteries', method: 'POST', body }),
       invalidatesTags: ['Battery'],
     }),
-    readBench: build.mutation<void, { batteryId: string; reading: BenchReading }>({
+    readBench: build.mutation<void, { batteryId: BatteryId; reading: BenchReading }>({
       query: ({ batteryId, reading }) => ({
         url: `/batteries/${encodeURIComponent(batteryId)}/readings`,
         method: 'POST',
@@ -189,7 +189,7 @@ export const api = createApi({
       query: (dateCodes) => ({ url: '/fleet/date-codes', method: 'PUT', body: { dateCodes } }),
       invalidatesTags: ['Fleet'],
     }),
-    moveBattery: build.mutation<void, { batteryId: string; move: BatteryMove }>({
+    moveBattery: build.mutation<void, { batteryId: BatteryId; move: BatteryMove }>({
       query: ({ batteryId, move }) => ({
         url: `/batteries/${encodeURIComponent(batteryId)}/moves`,
         method: 'POST',
@@ -202,11 +202,11 @@ export const api = createApi({
       transformResponse: async (body) => (await schemas()).visitDetailSchema.parse(body),
       providesTags: (_result, _error, visitId) => [{ type: 'Visit', id: visitId }],
     }),
-    addUnit: build.mutation<{ unitId: string }, UnitDraft>({
+    addUnit: build.mutation<{ unitId: UnitId }, UnitDraft>({
       query: (body) => ({ url: '/units', method: 'POST', body }),
       invalidatesTags: ['Watch'],
     }),
-    changeUnit: build.mutation<{ unitId: string }, UnitDraft>({
+    changeUnit: build.mutation<{ unitId: UnitId }, UnitDraft>({
       query: (body) => ({ url: `/units/${encodeURIComponent(body.unit.id)}`, method: 'PUT', body }),
       invalidatesTags: (_result, _error, { unit }) => ['Watch', { type: 'Unit', id: unit.id }],
     }),

@@ -1,5 +1,12 @@
 import { batteryMoveSchema, type BatteryDetail, type BatteryMove } from '@vaktman/contract';
-import { CAPABILITY_LIMIT_PERCENT, LIMITS, parseArrangement, type Arrangement, present } from '@vaktman/core';
+import {
+  type UnitId,
+  CAPABILITY_LIMIT_PERCENT,
+  LIMITS,
+  parseArrangement,
+  type Arrangement,
+  present,
+} from '@vaktman/core';
 import { useDeferredValue, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
@@ -76,7 +83,7 @@ const kindsFor = (detail: BatteryDetail): readonly Kind[] => {
 
 interface Typed {
   kind: Kind;
-  unitId: string;
+  unitId: UnitId;
   position: string;
   withBatteryId: string;
   because: string;

@@ -1,3 +1,4 @@
+import type { VisitId } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import * as z from 'zod/mini';
 import { loadKept, type Kept } from '../device/kept';
@@ -46,10 +47,10 @@ export const clockSlice = createSlice({
     },
     /** A visit is over: what ran out in it is waited for no more. */
     visitClocksEnded: {
-      prepare: ({ visitId, nowMs = Date.now() }: { visitId: string; nowMs?: number }) => ({
+      prepare: ({ visitId, nowMs = Date.now() }: { visitId: VisitId; nowMs?: number }) => ({
         payload: { visitId, nowMs },
       }),
-      reducer: (state, { payload: { visitId, nowMs } }: PayloadAction<{ visitId: string; nowMs: number }>) =>
+      reducer: (state, { payload: { visitId, nowMs } }: PayloadAction<{ visitId: VisitId; nowMs: number }>) =>
         state.filter((clock) => !clock.path.startsWith(`/visits/${visitId}`) || secondsLeft(clock, nowMs) > 0),
     },
     clockRemoved: (state, { payload }: PayloadAction<string>) => state.filter(({ id }) => id !== payload),

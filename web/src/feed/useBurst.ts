@@ -1,4 +1,4 @@
-import { Burst, type BurstLine } from '@vaktman/core';
+import { type VisitId, Burst, type BurstLine } from '@vaktman/core';
 import { useEffect, useRef, useState } from 'react';
 
 /** A burst of samples on its way from an instrument. */
@@ -12,7 +12,7 @@ export interface BurstState {
  * Listens for a crank that an instrument catches whole, while `open`.
  * @param taken gets it as a file of samples; listening ends then
  */
-export const useBurst = (visitId: string, point: string, open: boolean, taken: (file: File) => void): BurstState => {
+export const useBurst = (visitId: VisitId, point: string, open: boolean, taken: (file: File) => void): BurstState => {
   const [state, setState] = useState<BurstState>({ percent: null, note: null });
   const latest = useRef(taken);
   latest.current = taken;

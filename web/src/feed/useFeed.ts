@@ -1,4 +1,11 @@
-import { Capture, NOTHING_CAPTURED, type Captured, type FeedLine, type FeedQuantity } from '@vaktman/core';
+import {
+  type VisitId,
+  Capture,
+  NOTHING_CAPTURED,
+  type Captured,
+  type FeedLine,
+  type FeedQuantity,
+} from '@vaktman/core';
 import { useEffect, useRef, useState } from 'react';
 
 /** What the connected instruments say, by quantity. */
@@ -13,7 +20,7 @@ const DRAWN_MS = 100;
 
 /** Listens to the instruments for a step while `open`, and catches steady, lowest and highest values by itself. */
 export const useFeed = (
-  visitId: string,
+  visitId: VisitId,
   step: string,
   point: string,
   open: boolean,

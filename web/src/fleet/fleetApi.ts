@@ -13,7 +13,7 @@ import {
   type NewFleet,
   type YardDraft,
 } from '@vaktman/contract';
-import type { MachineClass } from '@vaktman/core';
+import type { PersonId, MachineClass } from '@vaktman/core';
 import { api } from '../api/api';
 
 /** Two years of visits are judged one by one: on a slow machine longer than other requests may take. */
@@ -57,7 +57,7 @@ const fleetApi = api.injectEndpoints({
       }),
       invalidatesTags: ['Fleet'],
     }),
-    endPerson: build.mutation<void, { personId: string; ended: boolean }>({
+    endPerson: build.mutation<void, { personId: PersonId; ended: boolean }>({
       query: ({ personId, ended }) => ({
         url: `/people/${encodeURIComponent(personId)}/ending`,
         method: 'PUT',

@@ -1,4 +1,4 @@
-import { HOLD_SECONDS } from '@vaktman/core';
+import { type UnitId, type VisitId, HOLD_SECONDS } from '@vaktman/core';
 import { useMemo } from 'react';
 import { clockStarted } from '../clock/clockSlice';
 import { useAppDispatch, useAppSelector, type State } from '../store';
@@ -6,8 +6,8 @@ import { conditionsChanged, type Hold } from '../visit/conditionsSlice';
 
 /** A load or crank that is on now, wherever one is looking. */
 export interface RunningHold {
-  readonly visitId: string;
-  readonly unitId: string;
+  readonly visitId: VisitId;
+  readonly unitId: UnitId;
   readonly hold: Hold;
   /** Address of its own screen. */
   readonly path: string;
@@ -18,7 +18,7 @@ export const BOUNCE_MS = 1200;
 const COOL_SECONDS = 60;
 const CRANK_COOL_SECONDS = 120;
 
-const holdPath = (visitId: string, { kind, position }: Pick<Hold, 'kind' | 'position'>): string =>
+const holdPath = (visitId: VisitId, { kind, position }: Pick<Hold, 'kind' | 'position'>): string =>
   kind === 'load' ? `/visits/${visitId}/battery.load/${position}` : `/visits/${visitId}/${position}`;
 
 const running = (conditions: State['conditions']): RunningHold[] =>

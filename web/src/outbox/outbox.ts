@@ -1,3 +1,4 @@
+import type { VisitId } from '@vaktman/core';
 import { visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 import { failureTold } from '../frame/failureSlice';
 import type { Store } from '../store';
@@ -39,14 +40,14 @@ export class Outbox {
     });
     this.#tabs?.addEventListener(
       'message',
-      ({ data }: MessageEvent<{ visitId: string }>) => void this.#takeOver(data.visitId),
+      ({ data }: MessageEvent<{ visitId: VisitId }>) => void this.#takeOver(data.visitId),
     );
     void countAside(this.#store, this.#kept);
     this.#sender.soon(0);
   }
 
   /** Another tab kept something of a visit that is open here too. */
-  async #takeOver(visitId: string): Promise<void> {
+  async #takeOver(visitId: VisitId): Promise<void> {
     if (this.#store.getState().outbox.visits[visitId] === undefined) return;
     const visit = await this.#kept.visit(visitId).catch(() => null);
     if (visit !== null) this.#store.dispatch(visitKept({ visitId, visit }));
@@ -104,12 +105,12 @@ export class Outbox {
   }
 
   /** A practice visit is kept on this device, apart from the real ones, and never sent. */
-  #isPractice(visitId: string): boolean {
+  #isPractice(visitId: VisitId): boolean {
     return this.#store.getState().practice.visits[visitId] !== undefined;
   }
 
   /** Joins what the server has of a visit with what this device kept, and shows both as one. */
-  open(visitId: string, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
+  open(visitId: VisitId, fromServer: VisitDetail | null): Promise<VisitDetail | null> {
     return this.#inOrder(async () => {
       if (fromServer !== null && fromServer.file.visit.id !== visitId)
         throw new RangeError(`Expected visit ${visitId}, received ${fromServer.file.visit.id}.`);

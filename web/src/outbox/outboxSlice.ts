@@ -1,3 +1,4 @@
+import type { VisitId } from '@vaktman/core';
 import type { VisitDetail } from '@vaktman/contract';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
@@ -38,7 +39,7 @@ export const outboxSlice = createSlice({
       turnedAway: payload,
     }),
     clockAheadFound: (state, { payload }: PayloadAction<number | null>) => ({ ...state, clockAheadMs: payload }),
-    visitKept: (state, { payload }: PayloadAction<{ visitId: string; visit: VisitDetail }>) => ({
+    visitKept: (state, { payload }: PayloadAction<{ visitId: VisitId; visit: VisitDetail }>) => ({
       ...state,
       visits: { ...state.visits, [payload.visitId]: payload.visit },
     }),

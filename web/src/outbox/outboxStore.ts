@@ -1,4 +1,4 @@
-import { present } from '@vaktman/core';
+import { type VisitId, present } from '@vaktman/core';
 import { entrySchema, entryIdOf, visitIdOf, type Entry, type VisitDetail } from '@vaktman/contract';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { v7 } from 'uuid';
@@ -63,7 +63,7 @@ export class OutboxStore {
    * @param apply the visit with one more entry, from the visit as it stands and what this device made in it
    * @returns the visit as kept; null where there is none and nothing to keep
    */
-  async add(visitId: string, entries: readonly Entry[], apply: Apply): Promise<VisitDetail | null> {
+  async add(visitId: VisitId, entries: readonly Entry[], apply: Apply): Promise<VisitDetail | null> {
     const transaction = (await this.#database).transaction(['waiting', 'visits', 'own'], 'readwrite');
     try {
       const visits = transaction.objectStore('visits');
@@ -127,7 +127,7 @@ export class OutboxStore {
   }
 
   /** Ids of what this device made in a visit, in order. */
-  async ownIds(visitId: string): Promise<readonly string[]> {
+  async ownIds(visitId: VisitId): Promise<readonly string[]> {
     return (await (await this.#database).get('own', visitId)) ?? [];
   }
 
@@ -197,7 +197,7 @@ export class OutboxStore {
     return (await this.#database).count('waiting');
   }
 
-  async visit(visitId: string): Promise<VisitDetail | null> {
+  async visit(visitId: VisitId): Promise<VisitDetail | null> {
     return (await (await this.#database).get('visits', visitId)) ?? null;
   }
 
@@ -222,7 +222,7 @@ export class OutboxStore {
 
   /** Changes what this device has of a visit, in one transaction with the look at it. */
   async changeVisit(
-    visitId: string,
+    visitId: VisitId,
     change: (before: VisitDetail | null) => VisitDetail | null,
   ): Promise<VisitDetail | null> {
     const transaction = (await this.#database).transaction('visits', 'readwrite');

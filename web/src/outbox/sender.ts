@@ -1,4 +1,4 @@
-import { assertNever } from '@vaktman/core';
+import { type VisitId, assertNever } from '@vaktman/core';
 import { entrySchema, visitIdOf, type Entry } from '@vaktman/contract';
 import { api } from '../api/api';
 import { signedOut } from '../session/sessionSlice';
@@ -85,7 +85,7 @@ export class Sender {
     }
   }
 
-  async #sendVisit(visitId: string, entries: readonly Waiting[]): Promise<'sent' | 'lost' | 'undelivered'> {
+  async #sendVisit(visitId: VisitId, entries: readonly Waiting[]): Promise<'sent' | 'lost' | 'undelivered'> {
     let left = [...entries];
     let most = BATCH;
     while (left.length > 0) {
@@ -149,7 +149,7 @@ export class Sender {
     if (aheadMs !== null) await this.#kept.keepClockAhead(aheadMs).catch(() => undefined);
   }
 
-  async #setAside(visitId: string, entries: readonly Waiting[], why: readonly string[]): Promise<void> {
+  async #setAside(visitId: VisitId, entries: readonly Waiting[], why: readonly string[]): Promise<void> {
     if (entries.length === 0) return;
     await this.#kept.setAside(entries, why, Date.now());
     const gone: readonly Entry[] = entries.map(({ entry }) => entry).filter(({ kind }) => kind !== 'visit');

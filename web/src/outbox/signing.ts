@@ -1,3 +1,4 @@
+import type { PersonId } from '@vaktman/core';
 import { sealedText, type Entry, type Seal } from '@vaktman/contract';
 import type { OutboxStore } from './outboxStore';
 
@@ -14,7 +15,7 @@ export interface SigningKey {
 
 /** Who is working at this device, and how they came in. */
 export interface Maker {
-  readonly personId: string;
+  readonly personId: PersonId;
   readonly deviceId: string;
   readonly way: Seal['way'];
 }

@@ -1,4 +1,4 @@
-import type { DebriefInput, ScenarioFile } from '@vaktman/core';
+import type { VisitId, DebriefInput, ScenarioFile } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export interface PracticeState {
@@ -23,7 +23,7 @@ export const practiceSlice = createSlice({
   reducers: {
     practiceLoaded: (_state, { payload }: PayloadAction<PracticeState>) => payload,
     freePlaySet: (state, { payload }: PayloadAction<DebriefInput>) => ({ ...state, free: payload }),
-    practiceVisitSet: (state, { payload }: PayloadAction<{ visitId: string; scenario: ScenarioFile }>) => ({
+    practiceVisitSet: (state, { payload }: PayloadAction<{ visitId: VisitId; scenario: ScenarioFile }>) => ({
       ...state,
       visits: { ...state.visits, [payload.visitId]: payload.scenario },
     }),

@@ -1,5 +1,5 @@
 import type { UnitEntry } from '@vaktman/contract';
-import { PROFILES } from '@vaktman/core';
+import { type UnitId, PROFILES } from '@vaktman/core';
 import { useState } from 'react';
 import { Input, Label, SearchField } from 'react-aria-components';
 import { Link, useSearchParams } from 'react-router';
@@ -50,8 +50,8 @@ const RowKeys = ({
   back,
 }: {
   unit: UnitEntry;
-  ask: (unitId: string) => void;
-  back: (unitId: string, because: null) => Promise<void>;
+  ask: (unitId: UnitId) => void;
+  back: (unitId: UnitId, because: null) => Promise<void>;
 }) => {
   const isLead = useMay('lead');
   if (!isLead) return null;
@@ -91,7 +91,7 @@ export const RegisterView = () => {
   const [asked, setAsked] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const yardName = (yardId: string): string => fleet.data?.yards.find((yard) => yard.yardId === yardId)?.name ?? yardId;
-  const retire = async (unitId: string, because: string | null): Promise<void> => {
+  const retire = async (unitId: UnitId, because: string | null): Promise<void> => {
     const answer = await retireUnit({
       unitId,
       retirement: because === null ? { retired: false } : { retired: true, because },

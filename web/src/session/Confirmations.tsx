@@ -1,3 +1,4 @@
+import type { VisitId } from '@vaktman/core';
 import type { Doubt } from '@vaktman/contract';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -21,7 +22,7 @@ const List = styled.ul`
 `;
 
 /** What waits, visit by visit, the oldest first. */
-const byVisit = (doubts: readonly Doubt[]): readonly (readonly [visitId: string, doubts: readonly Doubt[]])[] => {
+const byVisit = (doubts: readonly Doubt[]): readonly (readonly [visitId: VisitId, doubts: readonly Doubt[]])[] => {
   const visits = new Map<string, Doubt[]>();
   for (const doubt of doubts) visits.set(doubt.visitId, [...(visits.get(doubt.visitId) ?? []), doubt]);
   return [...visits];

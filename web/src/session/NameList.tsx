@@ -1,3 +1,4 @@
+import type { PersonId } from '@vaktman/core';
 import type { Colleague } from '@vaktman/contract';
 import { ChevronRight } from 'lucide-react';
 import { ListBox, ListBoxItem } from 'react-aria-components';
@@ -85,7 +86,7 @@ export const NameList = ({
 }: {
   readonly colleagues: readonly Colleague[];
   readonly chosen: string | null;
-  readonly choose: (personId: string) => void;
+  readonly choose: (personId: PersonId) => void;
 }) => (
   <List
     aria-label="Who is working now?"

@@ -1,3 +1,4 @@
+import type { PersonId } from '@vaktman/core';
 import type { Colleague } from '@vaktman/contract';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
@@ -106,7 +107,7 @@ export const peopleHere = async (nowMs: number): Promise<readonly PersonHere[]> 
   );
 
 /** Checks a PIN against what this device keeps, and counts the wrong ones here. */
-export const checkPin = async (personId: string, pin: string, nowMs: number): Promise<Checked> => {
+export const checkPin = async (personId: PersonId, pin: string, nowMs: number): Promise<Checked> => {
   const crypto = subtle();
   if (crypto === undefined) return { kind: 'unknown' };
   return used(async (database) => {

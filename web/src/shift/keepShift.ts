@@ -1,3 +1,4 @@
+import type { UnitId } from '@vaktman/core';
 import type { Watch } from '@vaktman/contract';
 import { keptAnswers } from './keptAnswers';
 import { isStale, SHOP_PATHS, unitPaths, wantedOf, yardsKept } from './shiftPaths';
@@ -35,7 +36,7 @@ export const keepFailedWords = (error: unknown): string =>
     ? 'The server does not answer. What is here stays.'
     : `This device could not keep it: ${error instanceof Error ? error.message : String(error)}`;
 
-const counted = async (unitIds: readonly string[]): Promise<KeptShift> => {
+const counted = async (unitIds: readonly UnitId[]): Promise<KeptShift> => {
   const ages = await Promise.all(
     unitIds.map(async (unitId) => {
       const answers = await Promise.all(unitPaths(unitId).map((path) => keptAnswers.at(path)));

@@ -1,10 +1,11 @@
+import type { UnitId } from '@vaktman/core';
 import type { WatchRow } from '@vaktman/contract';
 
 /** Asked for whatever yards a device keeps: what every visit rests on. */
 export const SHOP_PATHS = ['/watch', '/fleet', '/units', '/instruments', '/weather', '/parts/known'] as const;
 
 /** What is shown of a unit: how it is wired and what sits in it, how it went before, which parts it has. */
-export const unitPaths = (unitId: string): readonly string[] => {
+export const unitPaths = (unitId: UnitId): readonly string[] => {
   const path = `/units/${encodeURIComponent(unitId)}`;
   return [path, `${path}/history`, `${path}/parts`];
 };

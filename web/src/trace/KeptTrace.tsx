@@ -1,4 +1,4 @@
-import type { VisitRecord } from '@vaktman/core';
+import type { VisitId, VisitRecord } from '@vaktman/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { TraceDrawing } from '../drawing/TraceDrawing';
@@ -21,7 +21,7 @@ export const KeptTrace = ({
   visitId,
   trace: { title, words, picture, eventId },
 }: {
-  readonly visitId: string;
+  readonly visitId: VisitId;
   readonly trace: VisitRecord['traces'][number];
 }) => {
   const lines = useMemo(() => linesOfPicture(picture), [picture]);

@@ -1,3 +1,4 @@
+import type { UnitId } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { KeyLink, PrimaryKeyLink } from '../control/Key';
@@ -27,7 +28,7 @@ const Keys = styled.div`
 `;
 
 /** What can be done with a unit: the next visit first; and what whoever is signed in may do of it. */
-export const UnitKeys = ({ unitId, openVisitId }: { unitId: string; openVisitId: string | null }) => {
+export const UnitKeys = ({ unitId, openVisitId }: { unitId: UnitId; openVisitId: string | null }) => {
   const [isLead, opens, reads] = [useMay('lead'), useMay('technician'), useMay('trainee')];
   return (
     <Keys>

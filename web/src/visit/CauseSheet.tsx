@@ -1,4 +1,4 @@
-import { causeSheet, pointName, stepTitle, type CauseStands } from '@vaktman/core';
+import { type VisitId, causeSheet, pointName, stepTitle, type CauseStands } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { KeyLink } from '../control/Key';
@@ -47,7 +47,7 @@ export const CauseSheet = ({
   subject,
 }: {
   readonly judged: Judged;
-  readonly visitId: string;
+  readonly visitId: VisitId;
   readonly subject: string;
 }) => {
   const { lines, next } = causeSheet(judged.outcomes, subject);

@@ -1,4 +1,14 @@
-import { celsiusText, chargingPlan, figure, freezesAtC, mayBeFrozen, parseDecimal, type Battery } from '@vaktman/core';
+import {
+  type UnitId,
+  type VisitId,
+  celsiusText,
+  chargingPlan,
+  figure,
+  freezesAtC,
+  mayBeFrozen,
+  parseDecimal,
+  type Battery,
+} from '@vaktman/core';
 import { useState } from 'react';
 import { Words } from '../control/Words';
 import { NumberField } from '../control/NumberField';
@@ -16,8 +26,8 @@ export const RechargeAdvice = ({
   chargePercent: number;
   /** Of the battery, or of the air; null where neither is known. */
   celsius: number | null;
-  unitId: string;
-  visitId: string;
+  unitId: UnitId;
+  visitId: VisitId;
 }) => {
   const [amps, setAmps] = useState('20');
   const chargerAmps = parseDecimal(amps);

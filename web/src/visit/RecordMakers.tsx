@@ -1,4 +1,4 @@
-import { makerLines } from '@vaktman/core';
+import { type VisitId, makerLines } from '@vaktman/core';
 import styled from 'styled-components';
 import { problemText } from '../api/failure';
 import { Key } from '../control/Key';
@@ -17,7 +17,7 @@ const Confirming = styled.div`
 `;
 
 /** Who recorded the visit, on which device, and what of it a lead is to confirm. Not told while the server is out of reach. */
-export const RecordMakers = ({ visitId }: { visitId: string }) => {
+export const RecordMakers = ({ visitId }: { visitId: VisitId }) => {
   const { data } = useVisitMakersQuery(visitId);
   const isLead = useMay('lead');
   const [confirmVisit, { error }] = useConfirmVisitMutation();

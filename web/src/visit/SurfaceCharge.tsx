@@ -1,3 +1,4 @@
+import type { UnitId, VisitId } from '@vaktman/core';
 import { useEffect, useState } from 'react';
 import { TextArea, TextField, Label } from 'react-aria-components';
 import styled from 'styled-components';
@@ -66,8 +67,8 @@ export const SurfaceCharge = ({
   set,
   skip,
 }: {
-  visitId: string;
-  unitId: string;
+  visitId: VisitId;
+  unitId: UnitId;
   charge: Charge | null;
   set: (charge: Charge | null) => void;
   skip: (reason: string) => Promise<void>;

@@ -1,3 +1,4 @@
+import type { VisitId } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import * as z from 'zod/mini';
 import { loadKept, type Kept } from '../device/kept';
@@ -81,7 +82,7 @@ export const conditionsSlice = createSlice({
   initialState: {} as ConditionsState,
   reducers: {
     conditionsLoaded: (_state, { payload }: PayloadAction<ConditionsState>) => payload,
-    conditionsChanged: (state, { payload }: PayloadAction<{ visitId: string; change: Partial<VisitConditions> }>) => ({
+    conditionsChanged: (state, { payload }: PayloadAction<{ visitId: VisitId; change: Partial<VisitConditions> }>) => ({
       ...state,
       [payload.visitId]: { ...(state[payload.visitId] ?? NO_CONDITIONS), ...payload.change },
     }),

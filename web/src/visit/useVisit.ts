@@ -1,5 +1,6 @@
 import { type Entry, type VisitDetail } from '@vaktman/contract';
 import {
+  type VisitId,
   type VisitEvent,
   judge,
   Outcomes,
@@ -32,7 +33,7 @@ export type VisitLoad =
   | { readonly status: 'ready'; readonly detail: VisitDetail };
 
 /** A visit with everything recorded in it, here or elsewhere, whether or not the server answers. */
-export const useVisit = (visitId: string): VisitLoad => {
+export const useVisit = (visitId: VisitId): VisitLoad => {
   const outbox = useOutbox();
   const detail = useAppSelector((state) => state.outbox.visits[visitId]);
   const waiting = useAppSelector((state) => state.outbox.waiting);
@@ -103,7 +104,7 @@ const readWith = (step: Reading['step'], used: Settings['instruments']): { reado
 };
 
 /** Ways to add to a visit. Each resolves once it is safe on this device. */
-export const useRecorder = (visitId: string, technician: string) => {
+export const useRecorder = (visitId: VisitId, technician: string) => {
   const outbox = useOutbox();
   const person = usePersonName() || technician;
   const events = useAppSelector((state) => state.outbox.visits[visitId]?.events);

@@ -1,10 +1,11 @@
+import type { UnitId } from '@vaktman/core';
 import type { WatchRow } from '@vaktman/contract';
 import { differenceInCalendarDays, parseISO } from 'date-fns';
 import { dateAfter } from '../control/dates';
 
 /** A unit that is due within the week, or overdue. */
 export interface DueLine {
-  readonly unitId: string;
+  readonly unitId: UnitId;
   readonly dueOn: string;
   readonly daysLate: number;
   readonly by: 'date' | 'hours' | 'distance';

@@ -1,4 +1,4 @@
-import { ampsText, CIRCUIT_PREFIX, figure, type DrainSection } from '@vaktman/core';
+import { type VisitId, ampsText, CIRCUIT_PREFIX, figure, type DrainSection } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Words } from '../../control/Words';
@@ -28,7 +28,7 @@ export const WholeEntry = ({
   minutes,
   done,
 }: {
-  readonly visitId: string;
+  readonly visitId: VisitId;
   readonly technician: string;
   /** By the clock; null where none was started. */
   readonly minutes: number | null;
@@ -80,7 +80,7 @@ export const CircuitEntry = ({
   setName,
   pulled,
 }: {
-  readonly visitId: string;
+  readonly visitId: VisitId;
   readonly technician: string;
   readonly section: DrainSection;
   readonly name: string;

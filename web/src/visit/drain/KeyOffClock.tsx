@@ -1,4 +1,4 @@
-import { figure } from '@vaktman/core';
+import { type UnitId, type VisitId, figure } from '@vaktman/core';
 import styled from 'styled-components';
 import { clockStarted, clockText, type Clock } from '../../clock/clockSlice';
 import { useNow } from '../../clock/useNow';
@@ -35,7 +35,7 @@ const Legend = styled.p`
 const TAPE_MINUTES = 60;
 
 /** The clock since the key was turned off; null before it was started. */
-export const useKeyOff = (visitId: string): { clock: Clock | null; minutes: number | null } => {
+export const useKeyOff = (visitId: VisitId): { clock: Clock | null; minutes: number | null } => {
   const clock = useAppSelector((state) => state.clocks.find(({ id }) => id === `keyoff:${visitId}`)) ?? null;
   const now = useNow(1000, clock !== null);
   return { clock, minutes: clock === null ? null : Math.max(0, now - clock.startedMs) / 60_000 };
@@ -48,8 +48,8 @@ export const KeyOffClock = ({
   path,
   waitMinutes,
 }: {
-  readonly visitId: string;
-  readonly unitId: string;
+  readonly visitId: VisitId;
+  readonly unitId: UnitId;
   readonly path: string;
   readonly waitMinutes: number;
 }) => {

@@ -1,4 +1,4 @@
-import type { Leads, Unit } from '@vaktman/core';
+import type { VisitId, Leads, Unit } from '@vaktman/core';
 import styled from 'styled-components';
 import { CheckBox } from '../../control/CheckBox';
 import { PHONE } from '../../theme/screen';
@@ -42,7 +42,7 @@ export const MeasureHow = ({
   moves,
   setMoves,
 }: {
-  readonly visitId: string;
+  readonly visitId: VisitId;
   readonly step: string;
   readonly unit: Unit;
   readonly spec: MeasureSpec;

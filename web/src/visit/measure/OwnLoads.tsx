@@ -1,4 +1,4 @@
-import { figure, ownLoads, ownLoadSum, type Unit } from '@vaktman/core';
+import { type VisitId, figure, ownLoads, ownLoadSum, type Unit } from '@vaktman/core';
 import { useState } from 'react';
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components';
 import styled from 'styled-components';
@@ -31,7 +31,7 @@ const Ticks = styled(ToggleButtonGroup)`
 `;
 
 /** The machine's own loads as a tick list, with what they draw together. */
-export const OwnLoads = ({ visitId, unit }: { readonly visitId: string; readonly unit: Unit }) => {
+export const OwnLoads = ({ visitId, unit }: { readonly visitId: VisitId; readonly unit: Unit }) => {
   const key = `vaktman.loads.${visitId}`;
   const [on, setOn] = useState<ReadonlySet<string>>(
     () => new Set(loadKept(sessionStorage, key, z.array(z.string()), [])),

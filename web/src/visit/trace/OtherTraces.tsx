@@ -1,4 +1,4 @@
-import type { VisitFile } from '@vaktman/core';
+import type { VisitId, VisitFile } from '@vaktman/core';
 import { useState } from 'react';
 import { Key, QuietKey } from '../../control/Key';
 import { useBurst } from '../../feed/useBurst';
@@ -12,7 +12,7 @@ export const BurstKey = ({
   point,
   take,
 }: {
-  readonly visitId: string;
+  readonly visitId: VisitId;
   readonly point: string;
   readonly take: (file: File) => void;
 }) => {
