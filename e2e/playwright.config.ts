@@ -7,7 +7,7 @@ export default defineConfig({
   outputDir: '../.test-data/browser',
   timeout: 180_000,
   expect: { timeout: 10_000 },
-  workers: 2,
+  workers: 3,
   fullyParallel: true,
   // A machine with other work on it may starve a browser: once more, and whoever reads the outcome is told which they were.
   retries: 1,

@@ -1,4 +1,4 @@
-import { idOf } from '@vaktman/core';
+import { idOf, USUAL_UNITS } from '@vaktman/core';
 import {
   instantSchema,
   madeIdSchema,
@@ -107,6 +107,16 @@ export const visitQuerySchema = z.object({
   limit: z.coerce.number().int().min(1).max(500).default(100),
 });
 export type VisitQuery = z.infer<typeof visitQuerySchema>;
+
+/** How a record is asked for as PDF: on which paper, and in the units its reader likes. */
+export const recordQuerySchema = z.object({
+  paper: z.string().optional(),
+  temperature: z.enum(['C', 'F']).default(USUAL_UNITS.temperature),
+  distance: z.enum(['km', 'mi']).default(USUAL_UNITS.distance),
+  area: z.enum(['mm2', 'awg']).default(USUAL_UNITS.area),
+  decimal: z.enum(['.', ',']).default(USUAL_UNITS.decimal),
+});
+export type RecordQuery = z.infer<typeof recordQuerySchema>;
 
 /** Visits of a list, latest first, and where the next page begins; null where there is none. */
 export const visitListSchema = z.object({

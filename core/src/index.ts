@@ -11,6 +11,7 @@ export * from './quantity/interpolate';
 export * from './quantity/median';
 export * from './quantity/present';
 export * from './quantity/rating';
+export * from './quantity/readerUnits';
 export * from './quantity/sanity';
 export * from './quantity/text';
 export * from './quantity/time';

@@ -3,7 +3,7 @@ import { test as base, expect, type BrowserContext, type Locator, type Page } fr
 import { randomUUID } from 'node:crypto';
 import pg from 'pg';
 import { freePort } from '../../scripts/setup/postgres.mjs';
-import { startServer } from '../../scripts/setup/server.mjs';
+import { startServer, startStandIn } from '../../scripts/setup/server.mjs';
 import { carry } from './carry';
 import { readsBy } from './settings';
 import { printedLink, signedInAs } from '../../server/test/signedIn';
@@ -131,48 +131,58 @@ const onAdmin = async (statement: string): Promise<void> => {
   await client.end();
 };
 
+/** Starts the application on a database that is made for it and dropped once it was used. */
+const onOwnDatabase = async (
+  from: string,
+  demo: 'loaded' | 'offered',
+  env: Readonly<Record<string, string>>,
+  use: (vaktman: Vaktman) => Promise<void>,
+): Promise<void> => {
+  const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+  await onAdmin(`CREATE DATABASE ${name} ${from}`);
+  const vaktman = new Vaktman(databaseUrl(name), (await freePort()) as number, demo, env);
+  await vaktman.start();
+  await use(vaktman);
+  await vaktman.stop();
+  await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
+};
+
 /** Each test has the application to itself, with a person chosen and the clock in hand; or one with nothing in it. */
-export const test = base.extend<{
-  vaktman: Vaktman;
-  /** Reached by TLS, through something in front of it. */
-  onTls: Vaktman;
-  empty: Vaktman;
-  ready: Page;
-  person: string;
-}>({
+export const test = base.extend<
+  {
+    vaktman: Vaktman;
+    /** Reached by TLS, through something in front of it. */
+    onTls: Vaktman;
+    empty: Vaktman;
+    ready: Page;
+    person: string;
+  },
+  { standIns: Readonly<Record<string, string>> }
+>({
+  // One set of instruments and one weather service for the tests of a worker: the servers under test come and go beside them.
+  standIns: [
+    // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
+    async ({}, use) => {
+      const [feed, weather] = [await startStandIn('feed'), await startStandIn('weather')];
+      await use({
+        VAKTMAN_FEED_PORT: String(feed.port),
+        VAKTMAN_WEATHER_URL: `http://127.0.0.1:${weather.port}`,
+      });
+      await Promise.all([feed.stop(), weather.stop()]);
+    },
+    { scope: 'worker' },
+  ],
   /** Who is signed in; a lead where a test does what a lead does. */
   person: ['T. Brandvold', { option: true }],
-  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
-  empty: async ({}, use) => {
-    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
-    await onAdmin(`CREATE DATABASE ${name}`);
-    const vaktman = new Vaktman(databaseUrl(name), (await freePort()) as number, 'offered');
-    await vaktman.start();
-    await use(vaktman);
-    await vaktman.stop();
-    await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
-  },
-  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
-  onTls: async ({}, use) => {
-    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
-    await onAdmin(`CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`);
-    const env = { VAKTMAN_ADDRESS: 'https://vaktman.tindra.example' };
-    const vaktman = new Vaktman(databaseUrl(name), (await freePort()) as number, 'loaded', env);
-    await vaktman.start();
-    await use(vaktman);
-    await vaktman.stop();
-    await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
-  },
-  // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
-  vaktman: async ({}, use) => {
-    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
-    await onAdmin(`CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`);
-    const vaktman = new Vaktman(databaseUrl(name), (await freePort()) as number);
-    await vaktman.start();
-    await use(vaktman);
-    await vaktman.stop();
-    await onAdmin(`DROP DATABASE ${name} WITH (FORCE)`);
-  },
+  empty: async ({ standIns }, use) => onOwnDatabase('', 'offered', standIns, use),
+  onTls: async ({ standIns }, use) =>
+    onOwnDatabase(
+      `TEMPLATE ${TEMPLATE}`,
+      'loaded',
+      { ...standIns, VAKTMAN_ADDRESS: 'https://vaktman.tindra.example' },
+      use,
+    ),
+  vaktman: async ({ standIns }, use) => onOwnDatabase(`TEMPLATE ${TEMPLATE}`, 'loaded', standIns, use),
   ready: async ({ page, vaktman, person }, use, info) => {
     await vaktman.signIn(page.context(), person);
     await page.clock.install();

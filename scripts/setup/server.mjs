@@ -33,7 +33,7 @@ const passedOn = () =>
   Object.fromEntries(PASSED_ON.flatMap((name) => (process.env[name] === undefined ? [] : [[name, process.env[name]]])));
 
 /** Starts a stand-in for something outside, on a free loopback port that it tells on its first line: `name port`. */
-const startStandIn = async (name, watchSources, children) => {
+export const startStandIn = async (name, watchSources = false, children = new Children()) => {
   const command = watchSources
     ? ['--import', 'tsx', join(root, `server/src/${name}/main.ts`)]
     : [join(root, `dist/server/${name}.mjs`)];
@@ -82,12 +82,12 @@ export const startServer = async ({
       ]
     : ['--enable-source-maps', join(root, 'dist/server/main.mjs')];
   // Instruments and a weather service of one's own are named in the environment; otherwise the stand-ins are started.
+  const { VAKTMAN_FEED_PORT: feedPort, VAKTMAN_WEATHER_URL: weatherUrl } = { ...process.env, ...env };
   const feed =
-    process.env.VAKTMAN_FEED_PORT === undefined
+    feedPort === undefined
       ? await startStandIn('feed', watchSources, children)
-      : { port: Number(process.env.VAKTMAN_FEED_PORT), stop: async () => {} };
-  const weather =
-    process.env.VAKTMAN_WEATHER_URL === undefined ? await startStandIn('weather', watchSources, children) : null;
+      : { port: Number(feedPort), stop: async () => {} };
+  const weather = weatherUrl === undefined ? await startStandIn('weather', watchSources, children) : null;
   const { child, ended } = children.start(process.execPath, command, {
     cwd: root,
     stdio: ['pipe', 'pipe', 'inherit'],
@@ -100,7 +100,7 @@ export const startServer = async ({
       // The server ends when its end of this pipe closes.
       VAKTMAN_PARENT: 'pipe',
       VAKTMAN_FEED_PORT: String(feed.port),
-      VAKTMAN_WEATHER_URL: weather === null ? process.env.VAKTMAN_WEATHER_URL : `http://127.0.0.1:${weather.port}`,
+      VAKTMAN_WEATHER_URL: weather === null ? weatherUrl : `http://127.0.0.1:${weather.port}`,
       ...(demo === 'none' ? {} : { [DEMO_SETTINGS[demo]]: join(root, 'dist/demo/fleet.json') }),
       ...(watchSources ? {} : { VAKTMAN_WEB: join(root, 'dist/web') }),
     },

@@ -21,6 +21,7 @@ import {
   visitDetailSchema,
   visitListSchema,
   visitMakersSchema,
+  recordQuerySchema,
   visitQuerySchema,
   watchSchema,
 } from '@vaktman/contract';
@@ -238,6 +239,7 @@ export const MACHINE_OPERATIONS: readonly Operation[] = [
     path: '/api/visits/{visitId}/record.pdf',
     may: 'viewer',
     scope: 'read',
+    query: recordQuerySchema,
     summary: 'The record to print and keep',
     answer: 'application/pdf',
   },

@@ -1,4 +1,4 @@
-import { type VisitRecord, type Unit } from '@vaktman/core';
+import type { ReaderUnits, Unit, VisitRecord } from '@vaktman/core';
 import type { Worker } from 'node:worker_threads';
 import { startThread } from '../thread/startThread';
 import type { Paper } from './paper';
@@ -10,6 +10,8 @@ export type PdfJob =
       readonly record: VisitRecord;
       readonly recordedBy: readonly string[];
       readonly paper: Paper;
+      /** As its reader likes them. */
+      readonly units: ReaderUnits;
     }
   | {
       readonly kind: 'labels';

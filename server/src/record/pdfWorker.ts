@@ -6,7 +6,7 @@ import { recordPdf } from './recordPdf';
 const made = (job: PdfJob): Promise<Uint8Array> => {
   switch (job.kind) {
     case 'record':
-      return recordPdf(job.record, job.recordedBy, job.paper);
+      return recordPdf(job.record, job.recordedBy, job.paper, job.units);
     case 'labels':
       return labelPdf(job.unit, job.fleetName, job.address, job.paper);
   }

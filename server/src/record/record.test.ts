@@ -59,6 +59,25 @@ describe('records', () => {
     // A run of another script is a word of its own to the reader, so the letters are looked for, not the words.
     for (const letter of 'šřŁśőЖуΣμ') expect(words, letter).toContain(letter);
   });
+  it('are printed as their reader reads: in Fahrenheit, with a comma; and so again as they are kept', async () => {
+    const { unit } = unitDetailSchema.parse(await (await app.request('/api/units/P-09')).json());
+    const visit = new TestVisit(app, unit);
+    await visit.send([visit.opening()]);
+    expect((await visit.send([visit.rest('A', 12.65, minute(3))])).status).toBe(200);
+    const path = `/api/visits/${visit.id}/record.pdf`;
+    const usual = wordsOf(await pdfOf(path));
+    for (const word of ['12.65', '°C']) expect(usual).toContain(word);
+    const own = wordsOf(await pdfOf(`${path}?temperature=F&decimal=,`));
+    for (const word of ['12,65', '°F']) expect(own).toContain(word);
+    for (const word of ['12.65', '°C']) expect(own).not.toContain(word);
+    expect(wordsOf(await pdfOf(path))).toContain('12.65');
+  });
+  it('are not made in units nobody has: the query names what is wrong', async () => {
+    const { visits } = unitDetailSchema.parse(await (await app.request('/api/units/P-07')).json());
+    const answer = await app.request(`/api/visits/${visits[0]!.visitId}/record.pdf?temperature=K`);
+    expect(answer.status).toBe(422);
+    expect(await answer.text()).toContain('temperature');
+  });
   it('are written in the zone of the yard, and name it', async () => {
     const { unit } = unitDetailSchema.parse(await (await app.request('/api/units/P-09')).json());
     const visit = new TestVisit(app, unit);

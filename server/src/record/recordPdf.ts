@@ -1,4 +1,13 @@
-import { VERDICT_WORDS, type Disposition, type Verdict, type RecordRow, type VisitRecord } from '@vaktman/core';
+import {
+  readerWords,
+  VERDICT_WORDS,
+  wordsIn,
+  type Disposition,
+  type ReaderUnits,
+  type RecordRow,
+  type Verdict,
+  type VisitRecord,
+} from '@vaktman/core';
 import type { Content, TableCell } from 'pdfmake';
 import { PRINTED_MARKS } from './marks';
 import type { Paper } from './paper';
@@ -71,11 +80,11 @@ const readings = (title: string, rows: readonly RecordRow[]): Content[] => [
 const bullets = (title: string, lines: readonly string[]): Content[] =>
   lines.length === 0 ? [] : [heading(title), { ul: [...lines], markerColor: SECOND }];
 
-const traces = (record: VisitRecord): Content[] =>
+const traces = (record: VisitRecord, inUnits: (text: string) => string): Content[] =>
   record.traces.flatMap(({ title, words, picture }): Content[] => [
     heading(title),
     { text: words, margin: [0, 0, 0, 4] },
-    { svg: traceSvg(picture), width: 515 },
+    { svg: traceSvg(picture, inUnits), width: 515 },
   ]);
 
 const pairs = (entries: readonly (readonly [string, string])[]): Content => ({
@@ -180,12 +189,16 @@ const signatures = (): Content => ({
  * The record of a visit as a PDF: conditions, every reading with limit, margin and verdict, findings with evidence,
  * before and after, cautions, and room for signatures. Ink on white.
  * @param recordedBy who recorded it on which device, as lines
+ * @param units as its reader likes them; what is kept of the visit stays in ours
  */
 export const recordPdf = async (
-  record: VisitRecord,
+  kept: VisitRecord,
   recordedBy: readonly string[],
   paper: Paper,
+  units: ReaderUnits,
 ): Promise<Uint8Array> => {
+  const words = (text: string): string => readerWords(text, units);
+  const record = wordsIn(kept, words);
   return madePdf(
     paper,
     `${record.unitId}: battery, starting and charging record`,
@@ -214,7 +227,7 @@ export const recordPdf = async (
       ...findings(record),
       ...beforeAfter(record),
       ...record.stages.flatMap(({ title, rows }) => readings(title, rows)),
-      ...traces(record),
+      ...traces(record, words),
       ...bullets('Not read', record.missing),
       ...bullets('Repairs', record.repairs),
       ...bullets('What the readings say together', record.advice),

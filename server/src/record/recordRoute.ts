@@ -1,4 +1,4 @@
-import { type VisitDetail } from '@vaktman/contract';
+import type { RecordQuery, VisitDetail } from '@vaktman/contract';
 import { timesIn, visitText, fullVisitFile, visitRecord } from '@vaktman/core';
 import { paperOf } from './paper';
 import type { PdfThread } from './pdfThread';
@@ -11,13 +11,13 @@ export const attachment = (name: string): Record<string, string> => ({
 const fileName = ({ file }: VisitDetail, ending: string): string =>
   `${file.unit.id}-${file.visit.at.slice(0, 10)}.${ending}`;
 
-/** The record of a visit as a PDF to keep or print. */
+/** The record of a visit as a PDF to keep or print, in the units its reader likes. */
 export const recordAnswer = async (
   pdfs: PdfThread,
   detail: VisitDetail,
   recordedBy: readonly string[],
   timeZone: string,
-  paper: string | undefined,
+  { paper, ...units }: RecordQuery,
 ): Promise<Response> => {
   const words = timesIn(timeZone);
   const pdf = await pdfs.make({
@@ -25,6 +25,7 @@ export const recordAnswer = async (
     record: visitRecord(detail, words.dayTime, undefined, words.zone),
     recordedBy,
     paper: paperOf(paper),
+    units,
   });
   return new Response(Buffer.from(pdf), {
     headers: { 'content-type': 'application/pdf', ...attachment(fileName(detail, 'pdf')) },

@@ -1,4 +1,4 @@
-import { visitQuerySchema, type VisitDetail, type VisitMakers } from '@vaktman/contract';
+import { recordQuerySchema, visitQuerySchema, type VisitDetail, type VisitMakers } from '@vaktman/contract';
 import { type FleetId, type VisitId, makerLines } from '@vaktman/core';
 import { Hono } from 'hono';
 import { validate as isUuid } from 'uuid';
@@ -53,13 +53,14 @@ export const visitRoutes = (
   routes.get('/:visitId/feed', async (c) => feedAnswer(c, await stored(c.req.param('visitId')), feedPort, streams));
   routes.get('/:visitId/file', async (c) => fileAnswer(await stored(c.req.param('visitId'))));
   routes.get('/:visitId/record.pdf', async (c) => {
+    const asked = checkedQuery(c, recordQuerySchema);
     // One after the other: what fails while nobody waits for it yet would end the server.
     const visit = await stored(c.req.param('visitId'));
     const id = await fleetId();
     const fleet = await loadFleet(pool, id);
     const { makers, doubts } = await makersOf(visit.file.visit.id);
     const lines = makerLines(makers, doubts);
-    return recordAnswer(pdfs, visit, lines, fleet?.timeZone ?? 'UTC', c.req.query('paper'));
+    return recordAnswer(pdfs, visit, lines, fleet?.timeZone ?? 'UTC', asked);
   });
   routes.get('/:visitId/pictures/:eventId', async (c) => {
     const { visitId, eventId } = c.req.param();

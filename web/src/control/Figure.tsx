@@ -1,6 +1,6 @@
+import { readerFigure } from '@vaktman/core';
 import styled from 'styled-components';
 import { useReaderUnits } from './ReaderContext';
-import { readerFigure } from './readerUnits';
 
 const Mono = styled.span`
   font-family: 'B612 Mono', monospace;

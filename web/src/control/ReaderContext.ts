@@ -1,5 +1,5 @@
+import { readerWords, USUAL_UNITS, type ReaderUnits } from '@vaktman/core';
 import { createContext, useContext, useMemo } from 'react';
-import { readerWords, USUAL_UNITS, type ReaderUnits } from './readerUnits';
 
 /** Units as the reader of this device likes them; the usual ones where nobody said. */
 export const ReaderContext = createContext<ReaderUnits>(USUAL_UNITS);

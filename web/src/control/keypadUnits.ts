@@ -1,5 +1,5 @@
+import { fromReader, readerUnit, toReader, type ReaderUnits } from '@vaktman/core';
 import type { EntryField, EntryValues } from './keypadEntry';
-import { fromReader, readerUnit, toReader, type ReaderUnits } from './readerUnits';
 
 const tenths = (value: number): number => Math.round(value * 10) / 10;
 

@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import type { ReaderUnits } from '@vaktman/core';
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
 import { describe, expect, it } from 'vitest';
@@ -9,7 +10,6 @@ import { Keypad } from './Keypad';
 import type { EntryValues } from './keypadEntry';
 import { NumberField } from './NumberField';
 import { ReaderContext } from './ReaderContext';
-import type { ReaderUnits } from './readerUnits';
 import { Words } from './Words';
 
 const UNITS: ReaderUnits = { temperature: 'F', distance: 'mi', area: 'awg', decimal: ',' };

@@ -1,7 +1,6 @@
-import { parseDecimal } from '@vaktman/core';
+import { parseDecimal, fromReader, readerUnit, toReader } from '@vaktman/core';
 import { useState } from 'react';
 import { useReaderUnits } from './ReaderContext';
-import { fromReader, readerUnit, toReader } from './readerUnits';
 
 interface ReaderNumber {
   readonly unit: string;

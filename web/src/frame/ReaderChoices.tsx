@@ -1,6 +1,6 @@
+import type { ReaderUnits } from '@vaktman/core';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/ChoiceField';
-import type { ReaderUnits } from '../control/readerUnits';
 import { unitsChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 

@@ -1,7 +1,6 @@
-import { INSTRUMENT_KINDS, type InstrumentKind } from '@vaktman/core';
+import { INSTRUMENT_KINDS, type InstrumentKind, USUAL_UNITS, type ReaderUnits } from '@vaktman/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import * as z from 'zod/mini';
-import { USUAL_UNITS, type ReaderUnits } from '../control/readerUnits';
 import { loadKept, type Kept } from '../device/kept';
 
 const settingsSchema = z.object({

@@ -1,4 +1,4 @@
-import { figure, type ColdOutlook } from '@vaktman/core';
+import { figure, type ColdOutlook, readerUnit, readerWords, tickText } from '@vaktman/core';
 import {
   Area,
   CartesianGrid,
@@ -12,7 +12,6 @@ import {
 } from 'recharts';
 import styled from 'styled-components';
 import { useReaderUnits } from '../control/ReaderContext';
-import { readerUnit, readerWords, tickText } from '../control/readerUnits';
 import { Figure } from '../control/Figure';
 import { weekdayText } from '../control/dates';
 

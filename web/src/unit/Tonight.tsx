@@ -1,8 +1,7 @@
 import type { UnitDetail } from '@vaktman/contract';
-import { coldAnswer, degreesShort, figure, nightAdvice, type ColdBand } from '@vaktman/core';
+import { coldAnswer, degreesShort, figure, nightAdvice, type ColdBand, degreesOf } from '@vaktman/core';
 import styled from 'styled-components';
 import { useReaderUnits } from '../control/ReaderContext';
-import { degreesOf } from '../control/readerUnits';
 import { Words } from '../control/Words';
 import { weekdayText } from '../control/dates';
 import { Mark } from '../control/Mark';

@@ -1,9 +1,9 @@
 // @vitest-environment jsdom
+import { USUAL_UNITS } from '@vaktman/core';
 import { screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { show } from '../../test/show';
 import { ReaderContext } from '../control/ReaderContext';
-import { USUAL_UNITS } from '../control/readerUnits';
 import { LoadHold } from './LoadHold';
 
 describe('the hold of a load, for whoever writes a comma', () => {

@@ -1,8 +1,7 @@
-import { visitText, fullVisitFile, visitRecord } from '@vaktman/core';
+import { visitText, fullVisitFile, visitRecord, wordsIn } from '@vaktman/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
-import { useWords } from '../control/ReaderContext';
-import { wordsIn } from '../control/Words';
+import { useReaderUnits, useWords } from '../control/ReaderContext';
 import { dateOf, dayTimeText, yardZoneName } from '../control/dates';
 import { Key, PrimaryKey } from '../control/Key';
 import { DISPOSITION_MARK, Mark, VERDICT_MARK } from '../control/Mark';
@@ -42,7 +41,9 @@ export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const record = useRecord(detail, judged);
   const visitId = detail.file.visit.id;
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
-  const pdf = (paper: string): void => window.location.assign(`/api/visits/${visitId}/record.pdf?paper=${paper}`);
+  const units = useReaderUnits();
+  const pdf = (paper: string): void =>
+    window.location.assign(`/api/visits/${visitId}/record.pdf?${new URLSearchParams({ paper, ...units })}`);
   return (
     <VisitSheet detail={detail} judged={judged}>
       <Paper data-practice={practice || undefined}>

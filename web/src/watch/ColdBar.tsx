@@ -1,7 +1,6 @@
-import { degreesShort, figure, type ColdBand } from '@vaktman/core';
+import { degreesShort, figure, type ColdBand, degreesOf, readerWords, tickText } from '@vaktman/core';
 import styled from 'styled-components';
 import { useReaderUnits } from '../control/ReaderContext';
-import { degreesOf, readerWords, tickText } from '../control/readerUnits';
 import type { WatchUnit } from './watchFilter';
 import { AXIS_TICKS_C, onAxis } from './coldScale';
 

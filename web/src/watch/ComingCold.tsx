@@ -1,9 +1,8 @@
 import type { Weather, Yard } from '@vaktman/contract';
-import { figure } from '@vaktman/core';
+import { figure, readerUnit, tickText } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { useReaderUnits } from '../control/ReaderContext';
-import { readerUnit, tickText } from '../control/readerUnits';
 import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
 import { useLater } from '../control/useLater';

@@ -1,11 +1,11 @@
 import {
-  awgAreaMm2,
   celsiusFromFahrenheit,
   fahrenheitFromCelsius,
   figure,
   kilometresFromMiles,
   milesFromKilometres,
-} from '@vaktman/core';
+} from './display';
+import { awgAreaMm2 } from './gauge';
 
 /** Units a reader likes. Everything that is kept and sent is in Celsius, kilometres and square millimetres, with a point. */
 export interface ReaderUnits {
@@ -89,3 +89,13 @@ export const degreesOf = (celsiusDegrees: number, { temperature }: ReaderUnits):
 
 /** A temperature without its unit, for an axis that names the unit once. */
 export const tickText = (celsius: number, units: ReaderUnits): string => figure(toReader(celsius, '°C', units), 0);
+
+/** Everything that is text in a value, put into the reader's units. */
+export const wordsIn = <T>(value: T, words: (text: string) => string): T => {
+  if (typeof value === 'string') return words(value) as T;
+  if (Array.isArray(value)) return value.map((own: unknown) => wordsIn(own, words)) as T;
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([key, own]: [string, unknown]) => [key, wordsIn(own, words)]),
+  ) as T;
+};
