@@ -8,7 +8,8 @@ import type { ImportMap } from './mapFile';
 import { evidenceOf, type Decimal } from './numbers';
 import { mainOf, stepNamed } from './readingFields';
 import type { DataRow, Sheet } from './sheet';
-import { digitsOf, hasNumbers, isFormula, readCell, type CellValue } from './values';
+import { digitsOf, hasNumbers, isFormula } from './digits';
+import { readCell, type CellValue } from './values';
 import { fieldNamed, type Field, type ImportKind } from './vocabulary';
 
 /** A day, and the time that stood beside it. */

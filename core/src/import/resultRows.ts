@@ -4,7 +4,8 @@ import { fieldName, isMain, mainOf, othersOf, stepNamed, takesPoint } from './re
 import type { DayValue, ReadRow, RowCell, Value } from './readRows';
 import { positionsOf, sameId, type RowContext } from './rowContext';
 import { evidenceOf, type Decimal } from './numbers';
-import { digitsOf, pointOf, readCell } from './values';
+import { digitsOf } from './digits';
+import { pointOf, readCell } from './values';
 import { QUANTITIES, measureOf, isAnyMeasure } from './vocabulary';
 
 /** A reading of a row, and the column its value stands in. */

@@ -6,7 +6,8 @@ import { fold } from './fold';
 import type { ImportKnown, ImportMap } from './mapFile';
 import { problemAt, type ReadRow, type ReadSheet, type RowCell, type Value } from './readRows';
 import type { Sheet } from './sheet';
-import { digitsOf, hasNumbers, readCell, type RatingValue } from './values';
+import { digitsOf, hasNumbers } from './digits';
+import { readCell, type RatingValue } from './values';
 import { constantNamed, QUANTITIES, type ImportKind } from './vocabulary';
 
 /** Two ids are the same when equal without case and white space. */

@@ -2,14 +2,13 @@ import type { Asked, Detected, ImportProblem, Skipped } from './answer';
 import { decoded } from './bytes';
 import { cleaned, isBlank } from './cells';
 import { columnsOf, type Column } from './columns';
+import { delimiterOf, DELIMITERS, widest, type Rows } from './delimiter';
 import { fold } from './fold';
-import { areGroups, areMeasures, HEADER_ROWS, headerRow, namesOf } from './layout';
+import { areGroups, areMeasures, headerRow, namesOf } from './layout';
 import type { ImportMap } from './mapFile';
 import { MOST_COLUMNS, recordsOf } from './records';
 import { TOTALS, type ImportKind } from './vocabulary';
 
-const DELIMITERS = [';', ',', '\t', '|'] as const;
-type Delimiter = (typeof DELIMITERS)[number];
 const MOST_ROWS = 200_000;
 /** Title, header and what is skipped come on top of the rows of data. */
 const MOST_RECORDS = MOST_ROWS + 2000;
@@ -58,42 +57,6 @@ const ofFile = (code: ImportProblem['code'], expected: string): ImportProblem =>
 });
 
 const SEPARATOR = /^"?sep=(.)"?[ \t]*(?:\r\n|\r|\n|$)/i;
-
-type Rows = readonly (readonly string[])[];
-const widest = (rows: Rows): number => rows.reduce((most, row) => Math.max(most, row.length), 0);
-
-/** How many records a delimiter cuts to one same count above one: the most. */
-const evenness = (rows: Rows): number => {
-  const counts = new Map<number, number>();
-  for (const { length } of rows) if (length > 1) counts.set(length, (counts.get(length) ?? 0) + 1);
-  return Math.max(0, ...counts.values());
-};
-
-/** The delimiter under which the header is recognised best. */
-const delimiterOf = (
-  text: string,
-  kind: ImportKind,
-  given: ImportMap['file'],
-  mapped: ReadonlySet<string>,
-): Delimiter => {
-  const header = given?.header;
-  const scored = DELIMITERS.map((delimiter) => {
-    const { rows } = recordsOf(
-      text,
-      delimiter,
-      header === null ? HEADER_ROWS * 10 : Math.max(HEADER_ROWS, header ?? 0),
-    );
-    if (header === null) return { delimiter, score: evenness(rows), columns: widest(rows) };
-    const candidates = header === undefined ? rows : rows.slice(header - 1, header);
-    const found = headerRow(kind, candidates, mapped);
-    return found === null
-      ? { delimiter, score: 0, columns: header === undefined ? widest(rows) : (candidates[0]?.length ?? 0) }
-      : { delimiter, score: found.names, columns: candidates[found.row]?.length ?? 0 };
-  });
-  return scored.reduce((best, own) =>
-    own.score > best.score || (own.score === best.score && own.columns > best.columns) ? own : best,
-  ).delimiter;
-};
 
 const filledIn = (cells: readonly string[]): readonly number[] =>
   cells.flatMap((cell, index) => (isBlank(cell) ? [] : [index]));

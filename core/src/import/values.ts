@@ -8,7 +8,6 @@ import { valueOfBody, writtenNumber, type Decimal } from './numbers';
 import { choiceWords } from './mapFile';
 import {
   choiceOf,
-  isAnyMeasure,
   measureOf,
   POINT_WORDS,
   QUANTITIES,
@@ -101,7 +100,7 @@ const readNumber = (text: string, { field, decimal, measure }: ReadAs): ReadCell
 };
 
 /** Where the digits of a rating begin and end, and the standard beside them; null where it is none. */
-const ratingParts = (text: string): { readonly written: string; readonly standard: string | null } | null => {
+export const ratingParts = (text: string): { readonly written: string; readonly standard: string | null } | null => {
   const plain = text.replace(/[()[\]]/g, ' ').trim();
   const [, before = '', number, behind = ''] =
     /^(\p{L}*(?:\s+\p{L}+)*)\s*([+\-\u2212\u2013]?[\d.,](?:[\d.,]|[ \u00a0\u202f'’](?=\d))*)\s*(.*)$/su.exec(plain) ??
@@ -133,7 +132,7 @@ const readRating = (text: string, { decimal }: ReadAs): ReadCell => {
 };
 
 /** Number of alternators and the digits of each. */
-const alternatorParts = (text: string): { readonly count: number; readonly written: string } => {
+export const alternatorParts = (text: string): { readonly count: number; readonly written: string } => {
   const [, count, written] = /^([1-4])\s*[x×*]\s*(.*)$/is.exec(text) ?? [];
   return count === undefined || written === undefined ? { count: 1, written: text } : { count: Number(count), written };
 };
@@ -145,7 +144,7 @@ const readAlternators = (text: string, how: ReadAs): ReadCell => {
 };
 
 /** The digits of a cable's size, and the measure it names. */
-const cableParts = (
+export const cableParts = (
   text: string,
 ): { readonly written: string; readonly measure: string | null; readonly isNought: boolean } | null => {
   const nought = /^(?:awg\s*)?([1-4]\/0)\s*(?:awg)?$/i.exec(text);
@@ -278,37 +277,4 @@ export const readCell = (text: string, how: ReadAs): ReadCell => {
     case 'value':
       return good(asText(text));
   }
-};
-
-/** The digits of a cell of numbers, and how they are read under a decimal sign; null where there are none. */
-export const digitsOf = (
-  text: string,
-  field: Field,
-): { readonly body: string; readonly restOf: (body: string) => string } | null => {
-  const source =
-    field.type === 'rating'
-      ? (ratingParts(text)?.written ?? null)
-      : field.type === 'alternatorAmps'
-        ? alternatorParts(text).written
-        : field.type === 'cableSize'
-          ? (cableParts(text)?.written ?? null)
-          : text;
-  const written = source === null ? null : writtenNumber(source);
-  return written === null ? null : { body: written.body, restOf: (body) => text.replace(written.body, body) };
-};
-
-const NUMBERS: ReadonlySet<string> = new Set(['number', 'rating', 'alternatorAmps', 'cableSize', 'value']);
-export const hasNumbers = ({ type }: Field): boolean => NUMBERS.has(type);
-
-const FORMULA = /^[=@+-]/;
-
-/** True of a cell that a spreadsheet would take for a formula. */
-export const isFormula = (text: string, field: Field): boolean => {
-  if (!FORMULA.test(text) || /^-\s/.test(text)) return false;
-  if (field.type === 'rating') return ratingParts(text) === null;
-  const written = writtenNumber(text);
-  if (written === null) return true;
-  if (written.suffix === '') return false;
-  if (field.type === 'value') return !isAnyMeasure(fold(written.suffix));
-  return field.quantity === undefined || measureOf(field.quantity, fold(written.suffix)) === null;
 };

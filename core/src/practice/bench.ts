@@ -11,13 +11,11 @@ import { rippleVolts } from '../circuit/ripple';
 import { resistiveSource, type Source } from '../circuit/source';
 import { rpmOf } from '../circuit/starterModel';
 import { RESTING_CONTROLS, type BatteryTool, type BenchControls, type BenchFrame, type Danger } from './benchControls';
+import { pileOhms } from './pile';
 import { alternatorNodes, bankNodes, solenoidCloses, starterNodes, wire } from '../circuit/wiring';
 
 const LONGEST_LOAD_SECONDS = 15;
 const LONGEST_CRANK_SECONDS = 15;
-/** Ohms of the pile with its knob fully in, for each 12 V it is made for. */
-const PILE_OHMS = 0.011;
-const PILE_HEATS = 0.005;
 const FIRES_AFTER_SECONDS = 0.8;
 const FIRES_RPM = 80;
 const LOAD_AMPS = 25;
@@ -141,8 +139,7 @@ export class Bench {
   }
 
   #pileOhms(): number {
-    const { knob, pileVolts } = this.#controls;
-    return ((PILE_OHMS * (pileVolts / 12)) / knob) * Math.exp(-PILE_HEATS * this.#pileSeconds);
+    return pileOhms(this.#controls, this.#pileSeconds);
   }
 
   #loadOhms(): number | null {

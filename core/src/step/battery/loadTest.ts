@@ -5,7 +5,7 @@ import { isOver, isUnder } from '../../quantity/compare';
 import { ampsText, celsiusText, figure, voltsText } from '../../quantity/display';
 import { freezesAtC } from '../../battery/electrolyte';
 import { stateOfChargePercent } from '../../battery/stateOfCharge';
-import { batteryCca, batteryFactor, restsHigher } from '../../unit/bank';
+import { batteryFactor, restsHigher } from '../../unit/bank';
 import type { Battery } from '../../unit/unit';
 import {
   againstMin,
@@ -21,7 +21,8 @@ import {
 } from '../../judging/verdict';
 import { CHART_ENDS_C, COLDEST_JUDGED_C, loadLimit } from '../../battery/loadLimit';
 import { HOLD_SECONDS } from '../../battery/hold';
-import { batteryOf, batteryTemperature } from '../../judging/facts';
+import { batteryOf } from '../../judging/facts';
+import { batteryTemperature } from '../../judging/temperature';
 import { acrossBattery } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import type { Scene } from '../../judging/scene';
@@ -31,6 +32,7 @@ import { saneAmps, saneCelsius, saneSeconds, saneVolts } from '../../quantity/sa
 import { positions } from '../../unit/points';
 import { caseLook, isUnsafe } from '../look/caseLook';
 import { hydrometer } from './hydrometer';
+import { BAND_RATIO, loadTarget } from './loadTarget';
 import { chargeFirst, isLow, openCircuit, restingFor } from './openCircuit';
 
 /** One battery by itself under the carbon pile: average amperes and lowest volts of the hold. */
@@ -43,27 +45,6 @@ export const loadReading = readingOf('battery.load', {
   engineRunning: z.boolean().optional(),
 });
 export type LoadReading = z.infer<typeof loadReading>;
-
-/** Hold the load from the target to five percent above it. */
-const BAND_RATIO = 1.05;
-
-/** Half the SAE rating, and the top of the band a hand can hold. */
-export interface LoadTarget {
-  readonly amps: number;
-  readonly bandTopAmps: number;
-  readonly estimated: boolean;
-}
-
-/**
- * What to draw: half the cold-cranking rating to SAE. Null when the label gave no rating.
- * @example loadTarget of a 920 A battery // => { amps: 460, bandTopAmps: 483, estimated: false }
- */
-export const loadTarget = (battery: Battery): LoadTarget | null => {
-  const rating = batteryCca(battery);
-  if (rating === null) return null;
-  const amps = rating.amps / 2;
-  return { amps, bandTopAmps: amps * BAND_RATIO, estimated: rating.estimated };
-};
 
 export interface LoadConditions {
   readonly battery: Battery;

@@ -16,7 +16,7 @@ import {
   type Outcome,
 } from '../../judging/verdict';
 import { bankLoadLimit } from '../../battery/bankLoadLimit';
-import { bankTemperatureC } from '../../judging/facts';
+import { bankTemperatureC } from '../../judging/temperature';
 import { acrossBank } from '../../judging/leads';
 import { fixed, stepRecord } from '../../judging/stepRecord';
 import { PROFILES } from '../../method/profile';

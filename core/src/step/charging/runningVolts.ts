@@ -1,6 +1,7 @@
 import { present } from '../../quantity/present';
 import type * as z from 'zod';
-import { coldestKnownC, latest, type VisitFacts } from '../../judging/facts';
+import { latest, type VisitFacts } from '../../judging/facts';
+import { coldestKnownC } from '../../judging/temperature';
 import { acrossAlternatorOrBank, acrossBattery } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import type { JudgedOutcome, Scene } from '../../judging/scene';

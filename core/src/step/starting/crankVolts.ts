@@ -16,7 +16,7 @@ import {
   trouble,
   type Outcome,
 } from '../../judging/verdict';
-import { bankTemperatureC } from '../../judging/facts';
+import { bankTemperatureC } from '../../judging/temperature';
 import { acrossBank, between, probesOf } from '../../judging/leads';
 import type { JudgedOutcome, Scene } from '../../judging/scene';
 import { fixed, stepRecord } from '../../judging/stepRecord';
