@@ -1,5 +1,8 @@
 import { defineConfig } from '@playwright/test';
 
+/** Tests that start, kill and wait for whole processes: they go first, so that none of them is left alone at the end. */
+const PROCESSES = /(start|standby|ordeal|hostile)\.spec\.ts$/;
+
 /** Debian's Chromium without a monitor; two at a time on two cores. */
 export default defineConfig({
   testDir: 'src',
@@ -7,7 +10,7 @@ export default defineConfig({
   outputDir: '../.test-data/browser',
   timeout: 180_000,
   expect: { timeout: 10_000 },
-  workers: 3,
+  workers: 2,
   fullyParallel: true,
   // A machine with other work on it may starve a browser: once more, and whoever reads the outcome is told which they were.
   retries: 1,
@@ -15,6 +18,10 @@ export default defineConfig({
   reporter: [
     ['line'],
     ['json', { outputFile: process.env['PLAYWRIGHT_JSON_OUTPUT_NAME'] ?? '../.test-data/interface.json' }],
+  ],
+  projects: [
+    { name: 'processes', testMatch: PROCESSES },
+    { name: 'pages', testIgnore: PROCESSES },
   ],
   use: {
     // What is not there after this will not come: a wrong name must not hold a worker for minutes.
