@@ -1,4 +1,4 @@
-import { visitText, fullVisitFile, visitRecord, wordsIn } from '@vaktman/core';
+import { fullVisitFile, visitRecord, visitText, wordsIn, type VisitId } from '@vaktman/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { useReaderUnits, useWords } from '../control/ReaderContext';
@@ -36,14 +36,19 @@ const useRecord = (detail: StepProps['detail'], judged: StepProps['judged']) => 
   );
 };
 
+/** Fetches the record as a PDF on a paper, in the reader's units. */
+const useRecordPdf = (visitId: VisitId): ((paper: string) => void) => {
+  const units = useReaderUnits();
+  return (paper) =>
+    window.location.assign(`/api/visits/${visitId}/record.pdf?${new URLSearchParams({ paper, ...units })}`);
+};
+
 /** The record of a visit: what is printed, kept as PDF, and handed to other programs as a file. */
 export const RecordView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const record = useRecord(detail, judged);
   const visitId = detail.file.visit.id;
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
-  const units = useReaderUnits();
-  const pdf = (paper: string): void =>
-    window.location.assign(`/api/visits/${visitId}/record.pdf?${new URLSearchParams({ paper, ...units })}`);
+  const pdf = useRecordPdf(visitId);
   return (
     <VisitSheet detail={detail} judged={judged}>
       <Paper data-practice={practice || undefined}>
