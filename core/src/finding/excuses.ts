@@ -31,7 +31,9 @@ const jointState = (scene: Scene, at: string): 'good' | 'failing' | 'unread' => 
 export const batteryExcuses = (scene: Scene, position: string): readonly string[] => {
   const joints = [`${position}+`, `${position}-`].flatMap((at) => {
     const state = jointState(scene, at);
-    return state === 'good' ? [] : [state === 'unread' ? `look at joint ${at}` : `put joint ${at} right`];
+    return state === 'good'
+      ? []
+      : [state === 'unread' ? `look at the joint at ${pointName(at)}` : `put the joint at ${pointName(at)} right`];
   });
   const charged = scene.outcome(openCircuit, position)?.verdict === 'pass';
   return charged ? joints : [...joints, `charge battery ${position} and read it at rest`];
@@ -55,7 +57,7 @@ export const alternatorExcuses = (scene: Scene, subject: string): readonly strin
       excuses.push(`${verdict === undefined || verdict === 'inconclusive' ? 'read' : 'charge'} battery ${position}`);
   }
   for (const at of ['alternator.B+', 'alternator.ground']) {
-    if (jointState(scene, at) === 'failing') excuses.push(`put joint ${at} right`);
+    if (jointState(scene, at) === 'failing') excuses.push(`put the joint at ${pointName(at)} right`);
   }
   for (const { id } of alternatorsOf(scene.facts.unit)) {
     if (id === subject && scene.outcome(alternatorLook, id)?.verdict === 'fail')
@@ -75,7 +77,9 @@ export const starterExcuses = (scene: Scene, _subject: string, isOfWalk: boolean
     ...FIXED_JOINTS.filter((at) => !at.startsWith('alternator')),
   ];
   return [
-    ...ownJoints.filter((at) => jointState(scene, at) === 'failing').map((at) => `put joint ${at} right`),
+    ...ownJoints
+      .filter((at) => jointState(scene, at) === 'failing')
+      .map((at) => `put the joint at ${pointName(at)} right`),
     ...SIDES.filter((side) => scene.outcome(starterDrop, side)?.verdict === 'fail').map(
       (side) => `put the ${side} starter cable right`,
     ),

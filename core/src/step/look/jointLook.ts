@@ -3,6 +3,7 @@ import { NO_LEADS } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import { stepRecord } from '../../judging/stepRecord';
 import { trouble } from '../../judging/verdict';
+import { pointName } from '../../unit/pointName';
 import { joints, positions } from '../../unit/points';
 import { answersText, seen, unseenLeftOut } from './seen';
 
@@ -22,7 +23,9 @@ export const jointLook = stepRecord(jointLookReading, {
     condition === 'unseen'
       ? null
       : seen(
-          condition === 'clean' ? [] : [trouble('joint.poor', point, `The joint ${point} is ${condition}.`)],
+          condition === 'clean'
+            ? []
+            : [trouble('joint.poor', point, `The joint at ${pointName(point)} is ${condition}.`)],
           'Joint clean and tight.',
         ),
   restsOnItself: true,

@@ -7,6 +7,7 @@ import type { LimitBook } from '../../method/book';
 import { isOver } from '../../quantity/compare';
 import { voltsText } from '../../quantity/display';
 import { saneVolts } from '../../quantity/sanity';
+import { pointName } from '../../unit/pointName';
 import type { Scene } from '../../judging/scene';
 import { jointLook } from '../look/jointLook';
 import { joint } from './joint';
@@ -48,7 +49,7 @@ const firstOf = (scene: Scene): string | null => {
   const hasSwitch = starter !== undefined && starter.magneticSwitch !== 'none';
   if (hasSwitch && scene.outcome(switchContacts, 'starter') === null) return 'read across the magnetic switch';
   const fails = [jointLook, joint].some((step) => scene.outcome(step, 'A+')?.verdict === 'fail');
-  return fails ? 'put joint A+ right' : null;
+  return fails ? `put the joint at ${pointName('A+')} right` : null;
 };
 
 export const control = stepRecord(controlReading, {
