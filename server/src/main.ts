@@ -5,7 +5,7 @@ import { createApp } from './app';
 import { ChangeHub } from './change/changeHub';
 import { migrate } from './database/migrate';
 import { openPool } from './database/pool';
-import { loadDemo } from './fleet/beginRoutes';
+import { loadDemo } from './fleet/loadDemo';
 import { doorNames } from './http/door';
 import { serveInterface } from './http/staticFiles';
 import { PdfThread } from './record/pdfThread';
