@@ -10,31 +10,23 @@ import {
 } from '@vaktman/contract';
 import { Hono } from 'hono';
 import { withTransaction, type Pool } from '../database/pool';
-import { asWho } from '../database/who';
 import { findFleetId } from '../fleet/fleetStore';
 import { checkedBody } from '../http/body';
 import { ClientError, notFound } from '../http/problem';
 import { findByName, findPerson } from '../people/peopleStore';
 import type { Cookies } from './cookies';
-import { linkOf, peopleOfLink, useUpLink } from './linkStore';
+import { changeOwnWords, offeredByLink, wordsByLink } from './changeWords';
 import { personAsking } from './requester';
-import { confirmSession, dropOldSessions, endOtherSessions, endSession, sessionsOf } from './sessionStore';
+import { confirmSession, dropOldSessions, endSession, sessionsOf } from './sessionStore';
 import { sessionAnswer } from './sessionAnswer';
 import { makeCode } from './codeStore';
 import { isKey, keepDeviceKey, keyNameOf } from './deviceKeyStore';
 import { deviceHere, signIn } from './signer';
-import { dropOldTries, forgetTries } from './tries';
+import { dropOldTries } from './tries';
 import { wordChecks } from './wordChecks';
-import { checkPassphrase, setOwnWords } from './wordStore';
 
 /** The same for a name that is nobody's and for a word that is not right. */
 const WRONG = { passphrase: 'Name or passphrase is not right.', pin: 'The PIN is not right.' } as const;
-
-const badLink = (): ClientError =>
-  new ClientError(
-    404,
-    'This link was used or is over. A lead makes another one; the first lead finds it where the server was started.',
-  );
 
 /** Who is signed in where: in by name and passphrase, by PIN on a shared device, by a link once; and out. */
 export const sessionRoutes = (pool: Pool, fleetId: () => Promise<FleetId>, cookies: Cookies): Hono => {
@@ -94,14 +86,7 @@ export const sessionRoutes = (pool: Pool, fleetId: () => Promise<FleetId>, cooki
   });
   routes.put('/words', async (c) => {
     const words = await checkedBody(c, ownWordsSchema);
-    const { personId, name, sessionId } = personAsking(c);
-    const fleet = await fleetId();
-    if (words.passphrase !== undefined) checkPassphrase(words.passphrase, [name]);
-    await withTransaction(pool, async (db) => {
-      await setOwnWords(db, fleet, personId, words);
-      // Whoever knew the old one is out.
-      await endOtherSessions(db, fleet, personId, sessionId);
-    });
+    await changeOwnWords(pool, await fleetId(), personAsking(c), words);
     return c.json({ changed: true });
   });
   routes.put('/key', async (c) => {
@@ -131,27 +116,12 @@ export const sessionRoutes = (pool: Pool, fleetId: () => Promise<FleetId>, cooki
   });
   routes.post('/link', async (c) => {
     const { link } = await checkedBody(c, linkQuerySchema);
-    const [found, fleet] = [await linkOf(pool, link), await findFleetId(pool)];
-    if (found === null) throw badLink();
-    return c.json({ people: fleet === null ? [] : await peopleOfLink(pool, fleet, found) });
+    return c.json({ people: await offeredByLink(pool, await findFleetId(pool), link) });
   });
   routes.put('/link', async (c) => {
-    const { link, personId, ...words } = await checkedBody(c, linkUseSchema);
+    const use = await checkedBody(c, linkUseSchema);
     const fleet = await fleetId();
-    const found = await linkOf(pool, link);
-    const person =
-      found === null ? undefined : (await peopleOfLink(pool, fleet, found)).find((one) => one.personId === personId);
-    if (person === undefined) throw badLink();
-    checkPassphrase(words.passphrase, [person.name]);
-    await asWho({ person: person.name, device: '' }, async () =>
-      withTransaction(pool, async (db) => {
-        if (!(await useUpLink(db, link))) throw badLink();
-        await setOwnWords(db, fleet, person.personId, words);
-        await endOtherSessions(db, fleet, person.personId, null);
-        await forgetTries(db, fleet, 'passphrase', person.name);
-        await forgetTries(db, fleet, 'pin', person.personId);
-      }),
-    );
+    const person = await wordsByLink(pool, fleet, use);
     return c.json(await signIn(c, pool, fleet, cookies, person, false));
   });
   return routes;
