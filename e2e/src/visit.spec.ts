@@ -56,7 +56,9 @@ test('leads a bank of four through rest and load, and finds the failing one agai
   });
   await expect(page.getByText('Weak under load: battery B')).toBeVisible();
   // A look said of everything at once is none to replace a battery on: its joints are looked at by themselves.
-  await expect(page.getByText(/First look at the joint at post B \+; look at the joint at post B −/).first()).toBeVisible();
+  await expect(
+    page.getByText(/First look at the joint at post B \+; look at the joint at post B −/).first(),
+  ).toBeVisible();
   await page.goto(`${vaktman.url}/visits/${visitId}/look`);
   for (const joint of ['Joint, post B +', 'Joint, post B −']) {
     const clean = page.getByRole('radiogroup', { name: joint }).getByRole('radio', { name: 'clean, tight' });
