@@ -5,7 +5,7 @@ import { webcrypto } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { v7 } from 'uuid';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { unit12 } from '../../../core/test/visitFixture';
 import { createStore, type Store } from '../store';
 import { sessionLoaded } from '../session/sessionSlice';
@@ -141,6 +141,28 @@ describe('what is recorded at once', () => {
     expect(visitHere(id).file.readings).toEqual([]);
     expect(waiting()).toBe(0);
     expect((await outbox.open(id, null))?.file.readings).toEqual([]);
+  });
+  it('leaves nothing to be sent where the device is full in the middle', async () => {
+    const id = v7();
+    await outbox.record(opening(id));
+    await settled();
+    const add = Reflect.get(IDBObjectStore.prototype, 'add') as IDBObjectStore['add'];
+    let count = 0;
+    const full = vi.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(function (
+      this: IDBObjectStore,
+      ...asked
+    ) {
+      if (++count > 1) throw new DOMException('The device is full.', 'QuotaExceededError');
+      return add.apply(this, asked);
+    });
+    await expect(outbox.record(reading(id, 12.7), reading(id, 12.6))).rejects.toThrow('full');
+    full.mockRestore();
+    await outbox.record(reading(id, 12.5));
+    await settled();
+    expect(server.entries.flatMap((entry) => (entry.kind === 'reading' ? [entry.reading] : []))).toMatchObject([
+      { volts: 12.5 },
+    ]);
+    expect(visitHere(id).file.readings).toHaveLength(1);
   });
   it('again is known and changes nothing', async () => {
     const id = v7();

@@ -65,6 +65,7 @@ export class OutboxStore {
    */
   async add(visitId: VisitId, entries: readonly Entry[], apply: Apply): Promise<VisitDetail | null> {
     const transaction = (await this.#database).transaction(['waiting', 'visits', 'own'], 'readwrite');
+    const asked: Promise<unknown>[] = [];
     try {
       const visits = transaction.objectStore('visits');
       let visit = (await visits.get(visitId)) ?? null;
@@ -77,16 +78,21 @@ export class OutboxStore {
         ownIds.push(entryIdOf(entry));
         visit = after;
       }
-      if (visit !== null && added.length > 0)
-        await Promise.all([
-          ...added.map((entry) => transaction.objectStore('waiting').add(entry)),
-          transaction.objectStore('own').put(ownIds, visitId),
-          visits.put(visit, visitId),
-        ]);
+      if (visit !== null && added.length > 0) {
+        for (const entry of added) asked.push(transaction.objectStore('waiting').add(entry));
+        asked.push(transaction.objectStore('own').put(ownIds, visitId), visits.put(visit, visitId));
+        await Promise.all(asked);
+      }
       await transaction.done;
       return visit;
     } catch (error) {
-      transaction.done.catch(() => undefined);
+      void Promise.allSettled([transaction.done, ...asked]);
+      // What was added before it failed goes with it; where the browser ended it by itself there is nothing to end.
+      try {
+        transaction.abort();
+      } catch (over) {
+        if (!(over instanceof DOMException && over.name === 'InvalidStateError')) throw over;
+      }
       throw error;
     }
   }

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { screen, waitFor, within } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { unitOf } from '../../test/units';
 import { visitPage } from '../../test/visitPage';
 
@@ -33,6 +33,27 @@ describe('the look round the machine', () => {
     expect(read().length).toBeGreaterThan(3);
     expect(new Set(read().map(({ note }) => note)).size).toBe(1);
     expect(read()[0]?.note).toBeTruthy();
+  });
+  it('keeps none of it where the device is full in the middle, and may be pressed again', async () => {
+    const { user, read, path } = await look();
+    const add = Reflect.get(IDBObjectStore.prototype, 'add') as IDBObjectStore['add'];
+    let count = 0;
+    const full = vi.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(function (
+      this: IDBObjectStore,
+      ...asked
+    ) {
+      if (++count > 2) throw new DOMException('The device is full.', 'QuotaExceededError');
+      return add.apply(this, asked);
+    });
+    const key = () => screen.getByRole('button', { name: 'All of it is clean and sound' });
+    await user.click(key());
+    await waitFor(() => expect(count).toBeGreaterThan(2));
+    full.mockRestore();
+    expect(read()).toEqual([]);
+    await waitFor(() => expect(key().getAttribute('data-disabled')).toBeNull());
+    await user.click(key());
+    await waitFor(() => expect(path()).not.toBe('/look'), { timeout: 25_000 });
+    expect(read().length).toBeGreaterThan(3);
   });
   it('leaves alone what was looked at by itself', async () => {
     const { user, read, press, path } = await look();

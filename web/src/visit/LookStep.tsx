@@ -96,7 +96,6 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const navigate = useNavigate();
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
-  const [busy, setBusy] = useState(false);
   const [unseen, setUnseen] = useState<{ seen: Seen; mistaken: string | undefined } | null>(null);
   const { current } = judged.outcomes.facts;
   const rows = lookRows(detail.file.unit);
@@ -108,7 +107,6 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
     recorder.reading({ ...seen, ...(mistaken === undefined ? {} : { corrects: mistaken }) });
   const restIsSound = async (): Promise<void> => {
     const { pathname } = window.location;
-    setBusy(true);
     const [first, ...others] = unread.map((row) => ({ ...present(row.choices[0]).seen, note: SAID_OF_ALL }));
     if (first !== undefined) await recorder.readings([first, ...others]);
     // Whoever has left meanwhile is not fetched back: the address changes before the view does.
@@ -200,7 +198,7 @@ export const LookStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         {unread.length === 0 ? (
           <PrimaryKeyLink to={onwardPath(visitId, judged)}>Go on</PrimaryKeyLink>
         ) : (
-          <PrimaryKey isDisabled={busy} onPress={() => restIsSound()}>
+          <PrimaryKey onPress={() => restIsSound()}>
             {unread.length === rows.length ? 'All of it is clean and sound' : 'The rest is clean and sound'}
           </PrimaryKey>
         )}
