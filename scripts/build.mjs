@@ -36,38 +36,41 @@ export async function ensureBuild() {
   rmSync(DIST, { recursive: true, force: true });
   mkdirSync(join(DIST, 'server'), { recursive: true });
   const node = { bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: true, logLevel: 'error' };
-  // pg, pino and their like stay in node_modules; the workspace's own packages are bundled.
-  for (const [entry, name] of [
-    ['main.ts', 'main'],
-    ['outlook/outlookWorker.ts', 'outlookWorker'],
-    ['record/pdfWorker.ts', 'pdfWorker'],
-    ['outlook/rebuildCommand.ts', 'rebuild'],
-  ])
-    await bundle({
-      ...node,
-      entryPoints: [join(root, 'server/src', entry)],
-      outfile: join(DIST, `server/${name}.mjs`),
-      external: [
-        'pg',
-        'pg-query-stream',
-        'pino',
-        'hono',
-        'hono/*',
-        '@hono/*',
-        'zod',
-        'uuid',
-        'pdfmake',
-        'papaparse',
-        'ics',
-        'yazl',
-        'yauzl',
-        'prom-client',
-        '@node-rs/*',
-        '@zxcvbn-ts/*',
-        'tsx',
-        'tsx/*',
-      ],
-    });
+  // pg, pino and their like stay in node_modules; the workspace's own packages are bundled, and what several share lies beside them.
+  const server = join(root, 'server/src');
+  await bundle({
+    ...node,
+    splitting: true,
+    entryPoints: {
+      main: join(server, 'main.ts'),
+      service: join(server, 'service.ts'),
+      outlookWorker: join(server, 'outlook/outlookWorker.ts'),
+      pdfWorker: join(server, 'record/pdfWorker.ts'),
+      rebuild: join(server, 'outlook/rebuildCommand.ts'),
+    },
+    outdir: join(DIST, 'server'),
+    outExtension: { '.js': '.mjs' },
+    external: [
+      'pg',
+      'pg-query-stream',
+      'pino',
+      'hono',
+      'hono/*',
+      '@hono/*',
+      'zod',
+      'uuid',
+      'pdfmake',
+      'papaparse',
+      'ics',
+      'yazl',
+      'yauzl',
+      'prom-client',
+      '@node-rs/*',
+      '@zxcvbn-ts/*',
+      'tsx',
+      'tsx/*',
+    ],
+  });
   await bundle({
     ...node,
     entryPoints: [join(root, 'server/src/feed/main.ts')],

@@ -1,49 +1,57 @@
 import { visitDetailSchema, watchSchema, unitDetailSchema, type UnitDetail, type VisitDetail } from '@vaktman/contract';
 import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import pg from 'pg';
+import pino, { type Logger } from 'pino';
 import { freePort } from '../../scripts/setup/postgres.mjs';
-import { startServer, startStandIn } from '../../scripts/setup/server.mjs';
+import { root } from '../../scripts/setup/root.mjs';
+import { startStandIn } from '../../scripts/setup/server.mjs';
 import { carry } from './carry';
 import { readsBy } from './settings';
+import type { Service, startService } from '../../server/src/service';
+import { settingsOf, type Settings } from '../../server/src/settings';
 import { printedLink, signedInAs } from '../../server/test/signedIn';
+
+/** The server as it is built, in the process of the tests: what it computes first is warm for the next. */
+const serviceAsBuilt = async (): Promise<{ readonly startService: typeof startService }> =>
+  import(pathToFileURL(join(root, 'dist/server/service.mjs')).href);
+
+/** The demo fleet, there at once or offered on the first page. */
+const DEMO = { loaded: 'VAKTMAN_DEMO', offered: 'VAKTMAN_DEMO_OFFERED' } as const;
 
 /** The whole application on a database of its own, with the demo fleet; it can be stopped and started in mid-visit. */
 export class Vaktman {
-  readonly #databaseUrl: string;
-  readonly #port: number;
-  readonly #demo: 'loaded' | 'offered';
-  #server: { stop: () => Promise<void> } | null = null;
-
-  readonly #env: Readonly<Record<string, string>>;
+  readonly #settings: Settings;
+  readonly #log: Logger;
+  #service: Service | null = null;
 
   constructor(
-    databaseUrl: string,
-    port: number,
-    demo: 'loaded' | 'offered' = 'loaded',
+    readonly databaseUrl: string,
+    readonly port: number,
+    demo: keyof typeof DEMO = 'loaded',
     env: Readonly<Record<string, string>> = {},
   ) {
-    this.#env = env;
-    this.#databaseUrl = databaseUrl;
-    this.#port = port;
-    this.#demo = demo;
+    this.#settings = settingsOf({
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      VAKTMAN_WEB: join(root, 'dist/web'),
+      [DEMO[demo]]: join(root, 'dist/demo/fleet.json'),
+      ...env,
+    });
+    this.#log = pino({ level: this.#settings.LOG_LEVEL });
   }
   get url(): string {
-    return `http://127.0.0.1:${this.#port}`;
+    return `http://127.0.0.1:${this.port}`;
   }
   async start(): Promise<void> {
-    this.#server = (await startServer({
-      databaseUrl: this.#databaseUrl,
-      port: this.#port,
-      demo: this.#demo,
-      env: this.#env,
-    })) as {
-      stop: () => Promise<void>;
-    };
+    const { startService } = await serviceAsBuilt();
+    this.#service = await startService(this.#settings, this.#log);
   }
   async stop(): Promise<void> {
-    await this.#server?.stop();
-    this.#server = null;
+    await this.#service?.stop();
+    this.#service = null;
   }
   /** Cookies of somebody who is signed in, as their browser would carry them; made up without asking for words. */
   async cookiesOf(name: string, shared = false): Promise<string> {
@@ -57,7 +65,7 @@ export class Vaktman {
     return `${this.url}/join#${await this.#withDatabase(printedLink)}`;
   }
   async #withDatabase<Result>(work: (client: pg.Client) => Promise<Result>): Promise<Result> {
-    const client = new pg.Client({ connectionString: this.#databaseUrl });
+    const client = new pg.Client({ connectionString: this.databaseUrl });
     await client.connect();
     try {
       return await work(client);
