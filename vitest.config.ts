@@ -8,6 +8,8 @@ export default defineConfig({
     globalSetup: ['server/test/templates.ts'],
     // Both cores: the pages of the interface wait for nothing, and the database is another process.
     maxWorkers: 2,
+    // One project after another: a worker goes on to the next file of its own project with what it has imported, and begins
+    // anew where the next file is of another.
     projects: [
       {
         extends: true,
@@ -17,6 +19,7 @@ export default defineConfig({
           include: tests('{core,contract,demo}'),
           setupFiles: ['core/test/laws.ts'],
           isolate: false,
+          sequence: { groupOrder: 1 },
         },
       },
       {
@@ -28,10 +31,15 @@ export default defineConfig({
           include: tests('web'),
           setupFiles: ['core/test/laws.ts', 'web/test/page.ts'],
           testTimeout: 90_000,
+          environment: 'jsdom',
           isolate: false,
+          sequence: { groupOrder: 2 },
         },
       },
-      { extends: true, test: { name: 'server', include: tests('{server,scripts}') } },
+      {
+        extends: true,
+        test: { name: 'server', include: tests('{server,scripts}'), isolate: false, sequence: { groupOrder: 3 } },
+      },
     ],
     exclude: ['**/node_modules/**', '**/dist/**'],
     env: { TZ: 'Europe/Oslo' },

@@ -1,5 +1,4 @@
 // Builds what the start command serves: the interface, the server and the demo fleet, into dist/.
-import { build as bundle } from 'esbuild';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { join } from 'node:path';
@@ -9,7 +8,16 @@ import { root } from './setup/root.mjs';
 
 const DIST = join(root, 'dist');
 const MARK = join(DIST, 'built-from');
-const SOURCES = ['core/src', 'contract/src', 'server/src', 'demo/src', 'web', 'package-lock.json', 'scripts/build.mjs'];
+const SOURCES = [
+  'core/src',
+  'contract/src',
+  'server/src',
+  'demo/src',
+  'web',
+  'package-lock.json',
+  'scripts/build.mjs',
+  'scripts/setup/bundling.mjs',
+];
 
 const filesBelow = (path) =>
   statSync(path).isDirectory()
@@ -35,60 +43,24 @@ export async function ensureBuild() {
   process.stderr.write('Building ...\n');
   rmSync(DIST, { recursive: true, force: true });
   mkdirSync(join(DIST, 'server'), { recursive: true });
-  const node = { bundle: true, platform: 'node', target: 'node20', format: 'esm', sourcemap: true, logLevel: 'error' };
-  // pg, pino and their like stay in node_modules; the workspace's own packages are bundled, and what several share lies beside them.
+  const { bundleForNode } = await import('./setup/bundling.mjs');
   const server = join(root, 'server/src');
-  await bundle({
-    ...node,
+  await bundleForNode({
+    outdir: join(DIST, 'server'),
     splitting: true,
+    sourcemap: true,
     entryPoints: {
       main: join(server, 'main.ts'),
       service: join(server, 'service.ts'),
       outlookWorker: join(server, 'outlook/outlookWorker.ts'),
       pdfWorker: join(server, 'record/pdfWorker.ts'),
       rebuild: join(server, 'outlook/rebuildCommand.ts'),
+      feed: join(server, 'feed/main.ts'),
+      weather: join(server, 'weather/main.ts'),
     },
-    outdir: join(DIST, 'server'),
-    outExtension: { '.js': '.mjs' },
-    external: [
-      'pg',
-      'pg-query-stream',
-      'pino',
-      'hono',
-      'hono/*',
-      '@hono/*',
-      'zod',
-      'uuid',
-      'pdfmake',
-      'papaparse',
-      'ics',
-      'yazl',
-      'yauzl',
-      'prom-client',
-      '@node-rs/*',
-      '@zxcvbn-ts/*',
-      'tsx',
-      'tsx/*',
-    ],
-  });
-  await bundle({
-    ...node,
-    entryPoints: [join(root, 'server/src/feed/main.ts')],
-    outfile: join(DIST, 'server/feed.mjs'),
-    external: ['zod'],
-  });
-  await bundle({
-    ...node,
-    entryPoints: [join(root, 'server/src/weather/main.ts')],
-    outfile: join(DIST, 'server/weather.mjs'),
   });
   cpSync(join(root, 'server/src/database/migrations'), join(DIST, 'server/migrations'), { recursive: true });
-  await bundle({
-    ...node,
-    entryPoints: [join(root, 'demo/src/index.ts')],
-    outfile: join(DIST, 'demo/index.mjs'),
-    external: ['zod', 'uuid'],
-  });
+  await bundleForNode({ entryPoints: { index: join(root, 'demo/src/index.ts') }, outdir: join(DIST, 'demo') });
   const { demoArchive } = await import(pathToFileURL(join(DIST, 'demo/index.mjs')).href);
   writeFileSync(join(DIST, 'demo/fleet.json'), JSON.stringify(demoArchive()));
   const { build } = await import('vite');

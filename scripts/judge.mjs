@@ -1,4 +1,4 @@
 // Judges a visit file: npm run -s judge -- visit.json, or the file on standard input.
-import { runTypeScript } from './setup/runTypeScript.mjs';
+import { runCommand } from './setup/runCommand.mjs';
 
-await runTypeScript(new URL('./judge.ts', import.meta.url));
+await runCommand('judge');

@@ -1,4 +1,4 @@
 // Runs a simulated machine: npm run -s simulate -- scenario.json, or the file on standard input.
-import { runTypeScript } from './setup/runTypeScript.mjs';
+import { runCommand } from './setup/runCommand.mjs';
 
-await runTypeScript(new URL('./simulate.ts', import.meta.url));
+await runCommand('simulate');

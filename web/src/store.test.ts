@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { EXERCISES, type ScenarioFile } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
 import { CLOCKS_KEY, clockStarted } from './clock/clockSlice';

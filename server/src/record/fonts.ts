@@ -1,9 +1,10 @@
+import { openSync, type Font } from 'fontkit';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type { Content } from 'pdfmake';
 
 const require = createRequire(import.meta.url);
-const folderOf = (name: string): string => join(dirname(require.resolve(`@fontsource/${name}/package.json`)), 'files');
+const folderOf = (name: string): string => dirname(require.resolve(`@expo-google-fonts/${name}/package.json`));
 const ARCHIVO = folderOf('archivo');
 const NOTO = folderOf('noto-sans');
 
@@ -11,41 +12,26 @@ const NOTO = folderOf('noto-sans');
 export const FONT_FOLDERS: readonly string[] = [ARCHIVO, NOTO];
 
 const faces = (folder: string, name: string) => {
-  const face = (weight: number, style: 'normal' | 'italic'): string => join(folder, `${name}-${weight}-${style}.woff`);
+  const face = (style: string): string => join(folder, style, `${name}_${style}.ttf`);
   return {
-    normal: face(400, 'normal'),
-    bold: face(700, 'normal'),
-    italics: face(400, 'italic'),
-    bolditalics: face(700, 'italic'),
+    normal: face('400Regular'),
+    bold: face('700Bold'),
+    italics: face('400Regular_Italic'),
+    bolditalics: face('700Bold_Italic'),
   };
 };
 
-/** Fonts of documents: our own face for Latin letters, and a face of many scripts for the rest. A file holds one script. */
-export const FONTS = {
-  Archivo: faces(ARCHIVO, 'archivo-latin'),
-  ArchivoExtended: faces(ARCHIVO, 'archivo-latin-ext'),
-  Greek: faces(NOTO, 'noto-sans-greek'),
-  Cyrillic: faces(NOTO, 'noto-sans-cyrillic'),
-  CyrillicExtended: faces(NOTO, 'noto-sans-cyrillic-ext'),
-} as const;
+/** Fonts of documents: our own face for Latin letters, and a face of many scripts for what it has not. */
+export const FONTS = { Archivo: faces(ARCHIVO, 'Archivo'), Noto: faces(NOTO, 'NotoSans') } as const;
 export type FontName = keyof typeof FONTS;
 
-/** Letters each font has, by the ranges its files are cut by; the first that has a letter takes it. */
-const SCRIPTS: readonly (readonly [FontName, RegExp])[] = [
-  [
-    'Archivo',
-    /[ -\u00ff\u0131\u0152\u0153\u02bb\u02bc\u02c6\u02da\u02dc\u2000-\u206f\u20ac\u2122\u2191\u2193\u2212\u2215]/u,
-  ],
-  [
-    'ArchivoExtended',
-    /[\u0100-\u02ba\u02bd-\u02c5\u02c7-\u02cc\u02ce-\u02d7\u02dd-\u02ff\u1e00-\u1e9f\u1ef2-\u1eff\u2020\u20a0-\u20ab\u20ad-\u20c0\u2113\u2c60-\u2c7f\ua720-\ua7ff]/u,
-  ],
-  ['Greek', /[\u0370-\u03ff]/u],
-  ['Cyrillic', /[\u0301\u0400-\u045f\u0490\u0491\u04b0\u04b1\u2116]/u],
-  ['CyrillicExtended', /[\u0460-\u052f\u1c80-\u1c8a\u20b4\ua640-\ua69f]/u],
-];
+const faceWith = (name: FontName): Font => openSync(FONTS[name].normal) as Font;
+const [archivo, noto] = [faceWith('Archivo'), faceWith('Noto')];
 
-const fontOf = (letter: string): FontName => SCRIPTS.find(([, letters]) => letters.test(letter))?.[0] ?? 'Archivo';
+const fontOf = (letter: string): FontName => {
+  const code = letter.codePointAt(0) ?? 0;
+  return !archivo.hasGlyphForCodePoint(code) && noto.hasGlyphForCodePoint(code) ? 'Noto' : 'Archivo';
+};
 
 /** Text cut into runs of one font each. Spaces stay with the run before them. */
 export const fontRuns = (text: string): readonly { readonly text: string; readonly font: FontName }[] => {

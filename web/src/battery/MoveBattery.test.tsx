@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import type { BatteryDetail } from '@vaktman/contract';
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';

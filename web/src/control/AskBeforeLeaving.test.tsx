@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { screen } from '@testing-library/react';
 import { Link } from 'react-router';
 import { expect, it } from 'vitest';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { screen, waitFor } from '@testing-library/react';
 import { expect, it, vi } from 'vitest';
 import { show } from '../../test/show';

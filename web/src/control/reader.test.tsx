@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import type { ReaderUnits } from '@vaktman/core';
 import { screen } from '@testing-library/react';
 import { useState } from 'react';

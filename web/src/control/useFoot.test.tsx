@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { render } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { useFoot } from './useFoot';

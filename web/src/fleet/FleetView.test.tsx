@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { screen, waitFor, within } from '@testing-library/react';
 import { Link } from 'react-router';
 import { describe, expect, it } from 'vitest';

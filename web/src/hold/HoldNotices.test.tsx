@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, renderHook, screen } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';

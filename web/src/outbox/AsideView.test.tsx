@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import type { Batch } from '@vaktman/contract';
 import { screen, waitFor } from '@testing-library/react';
 import { v7 } from 'uuid';

@@ -1,5 +1,4 @@
 import { recordedVisit } from '@vaktman/core';
-// @vitest-environment jsdom
 import { sealedText, visitIdOf, type Batch, type Entry, type VisitDetail } from '@vaktman/contract';
 import { webcrypto } from 'node:crypto';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';

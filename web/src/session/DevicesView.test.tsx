@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { screen, waitFor, within } from '@testing-library/react';
 import type { Device, ProgramKey } from '@vaktman/contract';
 import { beforeEach, describe, expect, it } from 'vitest';

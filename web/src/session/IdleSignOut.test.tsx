@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import type { Session } from '@vaktman/contract';
 import { act } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { isAtLeast, ROLES, type Session } from '@vaktman/contract';
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';

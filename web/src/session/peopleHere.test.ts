@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { beforeEach, describe, expect, it } from 'vitest';
 import { checkPin, followServer, forgetPeople, keepPerson, peopleHere } from './peopleHere';
 import { ownDevice } from '../../test/ownDevice';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import type { WatchRow } from '@vaktman/contract';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { fireEvent, screen, within } from '@testing-library/react';
 import { pictureOf, traceFacts, TraceReader, type TraceRead } from '@vaktman/core';
 import { describe, expect, it, vi } from 'vitest';

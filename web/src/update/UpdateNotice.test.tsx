@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, screen } from '@testing-library/react';
 import { beforeEach, expect, it } from 'vitest';
 import { worker } from '../../test/registerSW';

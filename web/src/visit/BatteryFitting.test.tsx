@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import type { Fitting } from '@vaktman/core';
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';

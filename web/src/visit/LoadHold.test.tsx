@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { USUAL_UNITS } from '@vaktman/core';
 import { screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { screen, waitFor } from '@testing-library/react';
 import { walkNode } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';

@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { act, renderHook, screen } from '@testing-library/react';
 import type { JudgedOutcome } from '@vaktman/core';
 import { describe, expect, it, vi } from 'vitest';

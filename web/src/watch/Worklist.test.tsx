@@ -1,4 +1,3 @@
-// @vitest-environment jsdom
 import { EMPTY_WATCH_ROW, type WatchRow } from '@vaktman/contract';
 import { screen, within } from '@testing-library/react';
 import { expect, it } from 'vitest';
