@@ -1,15 +1,37 @@
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
+import { BaseSequencer, type TestSpecification } from 'vitest/node';
 
 const tests = (rooms: string): string[] => [`${rooms}/**/*.test.{ts,tsx}`];
+
+/** In this order, so that a worker goes on to the next file of its own project with what it has imported. */
+const PROJECTS = ['server', 'core', 'web'];
+/** Files that take longest begin first: one that begins last is waited for by everything else. */
+const LONG = [
+  'scripts/commands.test.ts',
+  'scripts/backup.test.ts',
+  'server/src/record/record.test.ts',
+  'server/src/outlook/rebuild.test.ts',
+  'core/src/coldStart/coldStart.test.ts',
+  'core/src/circuit/circuit.test.ts',
+  'web/src/outbox/outbox.test.ts',
+];
+
+class ProjectByProject extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const isShort = ({ moduleId }: TestSpecification): number => Number(!LONG.some((file) => moduleId.endsWith(file)));
+    const place = ({ project }: TestSpecification): number => PROJECTS.indexOf(project.name);
+    const sorted = await super.sort(files);
+    return sorted.sort((a, b) => place(a) - place(b) || isShort(a) - isShort(b));
+  }
+}
 
 export default defineConfig({
   test: {
     globalSetup: ['server/test/templates.ts'],
     // Both cores: the pages of the interface wait for nothing, and the database is another process.
     maxWorkers: 2,
-    // One project after another: a worker goes on to the next file of its own project with what it has imported, and begins
-    // anew where the next file is of another.
+    sequence: { sequencer: ProjectByProject },
     projects: [
       {
         extends: true,
@@ -19,7 +41,6 @@ export default defineConfig({
           include: tests('{core,contract,demo}'),
           setupFiles: ['core/test/laws.ts'],
           isolate: false,
-          sequence: { groupOrder: 1 },
         },
       },
       {
@@ -33,12 +54,11 @@ export default defineConfig({
           testTimeout: 90_000,
           environment: 'jsdom',
           isolate: false,
-          sequence: { groupOrder: 2 },
         },
       },
       {
         extends: true,
-        test: { name: 'server', include: tests('{server,scripts}'), isolate: false, sequence: { groupOrder: 3 } },
+        test: { name: 'server', include: tests('{server,scripts}'), isolate: false },
       },
     ],
     exclude: ['**/node_modules/**', '**/dist/**'],
