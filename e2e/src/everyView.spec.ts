@@ -1,12 +1,17 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import type { NodeResult, RunOptions } from 'axe-core';
+import { violationsOn } from './violations';
 import { expect, goOn, loadFor15s, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
+
+/** An address that nothing is at. */
+const NOWHERE = '/not/a/place';
 
 const DESK_VIEWS = [
   '/',
   '/?q=nothing-of-this-name',
   '/units',
   '/units/P-07',
+  '/units/P-07/edit',
   '/units/nobody',
   '/batteries',
   '/units/new',
@@ -22,13 +27,14 @@ const DESK_VIEWS = [
   '/me',
   '/instruments',
   '/batteries/01932a00-0000-7000-9000-000000000001',
+  '/batteries/01932a00-0000-7000-9000-000000000001/test',
   '/import',
   '/import/units',
   '/import/batteries',
   '/import/results',
   '/waiting',
   '/trace',
-  '/not/a/place',
+  NOWHERE,
 ] as const;
 
 const VISIT_VIEWS = [
@@ -57,11 +63,13 @@ const VISIT_VIEWS = [
   'summary',
 ] as const;
 
-/** What stands wider than the screen, and a primary key that is out of sight. */
+/** What stands wider than the screen, a primary key that is out of sight, and a view without its main part. */
 const outOfPlace = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
     const found: string[] = [];
     const at = location.pathname + location.search;
+    const mains = document.querySelectorAll('main').length;
+    if (mains !== 1) found.push(`${at}: ${mains} main parts, expected one to skip to`);
     if (document.documentElement.scrollWidth > innerWidth + 1)
       found.push(`${at}: ${document.documentElement.scrollWidth} px wide on ${innerWidth}`);
     const isSeen = (element: Element): boolean => element.checkVisibility() && element.getClientRects().length > 0;
@@ -99,23 +107,42 @@ const SCREENS = [
 type Screen = (typeof SCREENS)[number];
 
 /** A key half under what stands at the foot of the screen is scrolled from under it. */
-type Violation = Awaited<ReturnType<AxeBuilder['analyze']>>['violations'][number];
-const isUnderTheFoot = ({ any }: Violation['nodes'][number]): boolean =>
+const isUnderTheFoot = ({ any }: NodeResult): boolean =>
   any.some(({ data }) => (data as { messageKey?: string } | null)?.messageKey === 'partiallyObscured');
+const ASKS: Readonly<Record<Screen['asks'], RunOptions>> = {
+  all: { runOnly: ALL_RULES },
+  colours: { runOnly: { type: 'rule', values: [CONTRAST] } },
+  'all but colours': { runOnly: ALL_RULES, rules: { [CONTRAST]: { enabled: false } } },
+};
+/** A part of a drawing is called by its name; what is written about it stands where there is room, in no order to say it in. */
+const isPartOfDrawing = (id: string, { html }: NodeResult): boolean =>
+  id === 'label-content-name-mismatch' && html.startsWith('<g ');
 const inaccessible = async (page: Page, { theme, width, asks }: Screen): Promise<string[]> => {
-  const axe = new AxeBuilder({ page }).setLegacyMode(true).options({ resultTypes: ['violations'] });
-  if (asks === 'colours') axe.withRules([CONTRAST]);
-  else axe.withTags(ALL_RULES);
-  if (asks === 'all but colours') axe.disableRules([CONTRAST]);
-  const { violations } = await axe.analyze();
+  const violations = await violationsOn(page, ASKS[asks]);
   return violations
     .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map((violation) => ({ ...violation, nodes: violation.nodes.filter((node) => !isUnderTheFoot(node)) }))
+    .map((violation) => ({
+      ...violation,
+      nodes: violation.nodes.filter((node) => !isUnderTheFoot(node) && !isPartOfDrawing(violation.id, node)),
+    }))
     .filter(({ nodes }) => nodes.length > 0)
     .map(
       ({ id, nodes }) =>
         `${page.url()} ${width} ${theme} ${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`,
     );
+};
+
+/** Goes to another view as a link does: loading the page anew would take longer than looking at it. */
+const goTo = async (page: Page, path: string): Promise<void> => {
+  const nowhere = page.getByRole('heading', { name: 'Nothing is at this address' });
+  // By way of nowhere, so that what stood before is not taken for what comes.
+  for (const place of [NOWHERE, path]) {
+    await page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    }, place);
+    await expect(nowhere).toHaveCount(place === NOWHERE ? 1 : 0);
+  }
 };
 
 /** What is wrong with the view that stands, on each of the screens. */
@@ -139,12 +166,11 @@ test.use({ person: 'M. Holt' });
 
 test('keeps every view of the desk in its screen, its one key in sight, and readable by all', async ({
   ready: page,
-  vaktman,
 }) => {
   test.setTimeout(360_000);
   const found: string[] = [];
   for (const path of DESK_VIEWS) {
-    await page.goto(`${vaktman.url}${path}`);
+    await goTo(page, path);
     found.push(...(await wrongWith(page)));
   }
   expect(found).toEqual([]);
@@ -173,7 +199,7 @@ test('keeps every view of a visit in its screen, its one key in sight, and reada
   await loadFor15s(page, 'A', '10.4', '405');
   await look();
   for (const path of VISIT_VIEWS) {
-    await page.goto(`${vaktman.url}/visits/${visitId}/${path}`);
+    await goTo(page, `/visits/${visitId}/${path}`);
     await page.getByRole('heading', { level: 2 }).first().waitFor();
     await look();
   }

@@ -151,7 +151,7 @@ test('registers a unit after the likeness of another, prints its labels, and tak
   await page.getByRole('link', { name: 'Labels' }).click();
   expect((await readFile(await (await download).path())).subarray(0, 5).toString()).toBe('%PDF-');
   await page.goto(`${vaktman.url}/units`);
-  await page.getByRole('button', { name: 'Take L-14 out' }).click();
+  await page.getByRole('button', { name: 'Take out L-14' }).click();
   await page.getByRole('button', { name: 'Sold' }).click();
   await page.getByRole('button', { name: 'Take it out' }).click();
   await expect(page.getByRole('row', { name: /L-14/ })).toContainText(/left .*: Sold/);

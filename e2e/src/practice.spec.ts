@@ -1,7 +1,7 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { readsBy } from './settings';
 import { enterOn, allSent, choose, expect, goOn, test } from './vaktman';
+import { violationsOn } from './violations';
 
 const lead = (page: Page, name: string) =>
   page.getByRole('group', { name: 'Leads' }).getByRole('button', { name: new RegExp(`^${name}`) });
@@ -43,7 +43,7 @@ test('solves an exercise on the bench: probes, pile, reading, and the fault name
   await expect(page.getByRole('heading', { name: 'Found', exact: true })).toBeVisible();
   await expect(page.getByTestId('points')).toContainText('100');
   await expect(page.getByText(/Volts lost at a joint, starter ground/).first()).toBeVisible();
-  const { violations } = await new AxeBuilder({ page }).analyze();
+  const violations = await violationsOn(page);
   expect(violations.filter(({ impact }) => impact === 'serious' || impact === 'critical')).toEqual([]);
 });
 

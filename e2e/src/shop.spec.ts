@@ -65,7 +65,7 @@ test('reads the next list as the last, takes a list back, and brings the whole r
   await expect(page.getByText('Read as the last list with these columns.')).toBeVisible();
   await page.getByRole('button', { name: 'Take in 2 units' }).click();
   await page.getByRole('button', { name: 'Another list' }).click();
-  await page.getByRole('button', { name: 'Take more.csv back' }).click();
+  await page.getByRole('button', { name: 'Take back more.csv' }).click();
   await expect(page.getByRole('row').filter({ hasText: 'more.csv' })).toContainText('taken back');
   expect((await empty.watch()).units.map(({ unitId }) => unitId)).toEqual(['G-01', 'G-02']);
 

@@ -31,7 +31,7 @@ it('takes a list back, and says so in its line', async () => {
   const { user } = show(<PastLists />);
   const line = within(await screen.findByRole('row', { name: /register\.csv/ }));
   expect(line.getByText('3 batteries')).toBeTruthy();
-  await user.click(line.getByRole('button', { name: 'Take register.csv back' }));
+  await user.click(line.getByRole('button', { name: 'Take back register.csv' }));
   expect(await screen.findByText(/^taken back 21 Nov/)).toBeTruthy();
 });
 it('says what hangs on a list that stays', async () => {
@@ -46,6 +46,6 @@ it('says what hangs on a list that stays', async () => {
     },
   };
   const { user } = show(<PastLists />);
-  await user.click(await screen.findByRole('button', { name: 'Take register.csv back' }));
+  await user.click(await screen.findByRole('button', { name: 'Take back register.csv' }));
   expect((await screen.findByRole('alert')).textContent).toBe('It stays. moved or read since: BR-1001');
 });

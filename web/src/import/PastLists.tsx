@@ -46,7 +46,7 @@ export const PastLists = () => {
                 <td>{counted(rowCount, kind)}</td>
                 <td>
                   {undoneAt === null ? (
-                    <QuietKey aria-label={`Take ${fileName} back`} onPress={() => takeBack(importId)}>
+                    <QuietKey aria-label={`Take back ${fileName}`} onPress={() => takeBack(importId)}>
                       Take back
                     </QuietKey>
                   ) : (

@@ -30,8 +30,8 @@ it('says whose check is overdue, and of which nothing is asked', async () => {
 });
 it('is told once what is used at this device, one of each kind', async () => {
   const { user, store } = await view();
-  await user.click(screen.getByRole('button', { name: 'Use Clamp 2 here' }));
-  await user.click(screen.getByRole('button', { name: 'Use Meter 1 here' }));
+  await user.click(screen.getByRole('button', { name: 'Use it here: Clamp 2' }));
+  await user.click(screen.getByRole('button', { name: 'Use it here: Meter 1' }));
   expect(store.getState().settings.instruments).toEqual({ clamp: 'Clamp 2', meter: 'Meter 1' });
   await user.click(screen.getAllByRole('button', { name: /In use here/ })[1]!);
   expect(store.getState().settings.instruments).toEqual({ meter: 'Meter 1' });

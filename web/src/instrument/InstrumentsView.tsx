@@ -78,7 +78,7 @@ const Row = ({ row, edit }: { readonly row: InstrumentRow; readonly edit: () => 
         ) : isUsed ? (
           <QuietKey onPress={() => dispatch(instrumentChosen({ kind, name: null }))}>In use here: put it away</QuietKey>
         ) : (
-          <QuietKey aria-label={`Use ${name} here`} onPress={() => dispatch(instrumentChosen({ kind, name }))}>
+          <QuietKey aria-label={`Use it here: ${name}`} onPress={() => dispatch(instrumentChosen({ kind, name }))}>
             Use it here
           </QuietKey>
         )}

@@ -64,11 +64,11 @@ const RowKeys = ({
         Copy
       </Link>
       {retiredAt === null ? (
-        <QuietKey aria-label={`Take ${unitId} out`} onPress={() => ask(unitId)}>
+        <QuietKey aria-label={`Take out ${unitId}`} onPress={() => ask(unitId)}>
           Take out
         </QuietKey>
       ) : (
-        <QuietKey aria-label={`Take ${unitId} back`} onPress={() => back(unitId, null)}>
+        <QuietKey aria-label={`Take back ${unitId}`} onPress={() => back(unitId, null)}>
           Take back
         </QuietKey>
       )}

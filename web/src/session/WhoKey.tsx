@@ -59,8 +59,7 @@ export const WhoKey = () => {
     <Who aria-label={`Working here: ${person.name}`} onPress={() => dispatch(switchAsked(true))}>
       <UserRound size={22} aria-hidden="true" />
       <span>
-        <small>Working here</small>
-        <b>{person.name}</b>
+        <small>Working here</small> <b>{person.name}</b>
       </span>
     </Who>
   );

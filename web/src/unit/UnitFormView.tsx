@@ -97,35 +97,37 @@ const UnitForm = ({
           </EndLink>
         }
       />
-      <Sheet
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-        noValidate
-      >
-        <Main>
-          <BankFields isNew={before === null} yards={yards} />
-          <CardFields control={control} />
-          <ApartFields control={control} arrangement={values.arrangement} />
-          <StarterFields control={control} />
-          <AlternatorFields control={control} />
-          <CableFields control={control} hasLinks={batteryCount(values.arrangement) > 1} />
-          <MethodFields control={control} />
-        </Main>
-        <Side>
-          <DrawnUnit unit={drawn} />
-        </Side>
-        <Foot>
-          <div>
-            {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
-            {question === null ? null : <AskBeforeSaving question={question} close={closeQuestion} />}
-          </div>
-          <PrimaryKey type="submit" isPending={saving}>
-            {before === null ? 'Add the unit' : 'Save the changes'}
-          </PrimaryKey>
-        </Foot>
-      </Sheet>
+      <main>
+        <Sheet
+          onSubmit={(event) => {
+            event.preventDefault();
+            void save();
+          }}
+          noValidate
+        >
+          <Main>
+            <BankFields isNew={before === null} yards={yards} />
+            <CardFields control={control} />
+            <ApartFields control={control} arrangement={values.arrangement} />
+            <StarterFields control={control} />
+            <AlternatorFields control={control} />
+            <CableFields control={control} hasLinks={batteryCount(values.arrangement) > 1} />
+            <MethodFields control={control} />
+          </Main>
+          <Side>
+            <DrawnUnit unit={drawn} />
+          </Side>
+          <Foot>
+            <div>
+              {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
+              {question === null ? null : <AskBeforeSaving question={question} close={closeQuestion} />}
+            </div>
+            <PrimaryKey type="submit" isPending={saving}>
+              {before === null ? 'Add the unit' : 'Save the changes'}
+            </PrimaryKey>
+          </Foot>
+        </Sheet>
+      </main>
     </FormProvider>
   );
 };

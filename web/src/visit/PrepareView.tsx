@@ -170,11 +170,13 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
           </>
         }
       />
-      {asksSeen ? (
-        <IntakeSheet unit={data.unit} preparing={preparing} back={() => turnTo(false)} />
-      ) : (
-        <PrepareSheet preparing={preparing} seen={() => turnTo(true)} />
-      )}
+      <main>
+        {asksSeen ? (
+          <IntakeSheet unit={data.unit} preparing={preparing} back={() => turnTo(false)} />
+        ) : (
+          <PrepareSheet preparing={preparing} seen={() => turnTo(true)} />
+        )}
+      </main>
       <AskBeforeLeaving asks={preparing.wouldLose} />
     </>
   );
