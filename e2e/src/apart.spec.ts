@@ -1,4 +1,4 @@
-import { allSent, expect, goOn, openVisit, readAtRest, stripSurfaceCharge, test, leap } from './vaktman';
+import { goTo, allSent, expect, goOn, openVisit, readAtRest, stripSurfaceCharge, test, leap } from './vaktman';
 
 /** The smallest picture a browser shows. */
 const PIXEL = Buffer.from(
@@ -20,7 +20,7 @@ test('asks for memory power and the wait before the first clamp comes off, and k
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ unit: { ...unit, memoryPower: 'needed', keyOffWaitMinutes: 2 }, yardId, revision }),
   });
-  const visitId = await openVisit(page, vaktman, 'S-01');
+  const visitId = await openVisit(page, 'S-01');
   await stripSurfaceCharge(page);
   for (const position of ['A', 'B']) {
     await readAtRest(page, position, '12.86');
@@ -33,7 +33,7 @@ test('asks for memory power and the wait before the first clamp comes off, and k
   await leap(page, 121_000);
   await apart.click();
   await expect(page.getByRole('heading', { name: /^Load battery A/ })).toBeVisible();
-  await page.goto(`${vaktman.url}/visits/${visitId}/record`);
+  await goTo(page, `/visits/${visitId}/record`);
   await expect(page.getByText(/taken apart, memory power connected, key off for 2 min/)).toBeVisible();
 });
 
@@ -41,9 +41,9 @@ test('keeps a picture of a fault with the visit, taken while the server is down,
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'G-05');
+  const visitId = await openVisit(page, 'G-05');
   await allSent(page);
-  await page.goto(`${vaktman.url}/visits/${visitId}/look`);
+  await goTo(page, `/visits/${visitId}/look`);
   const caseOf = (position: string) => page.getByRole('toolbar', { name: `Case of battery ${position}` });
   for (const words of ['bulged', 'leaking'])
     await caseOf('A').getByRole('button', { name: words, exact: true }).click();
@@ -61,7 +61,7 @@ test('keeps a picture of a fault with the visit, taken while the server is down,
   await expect(page.getByRole('img', { name: /^Picture of battery A/ })).toBeVisible();
   await vaktman.start();
   await allSent(page);
-  await page.goto(`${vaktman.url}/visits/${visitId}/record`);
+  await goTo(page, `/visits/${visitId}/record`);
   const picture = page.getByRole('img', { name: /^Picture of battery A/ });
   await expect(picture).toBeVisible();
   const source = await picture.getAttribute('src');

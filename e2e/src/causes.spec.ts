@@ -1,13 +1,13 @@
-import { allSent, expect, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
+import { goTo, allSent, expect, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
 
 test('asks why a young battery is flat, and leads from the sheet of causes to the test that tells most for its minutes', async ({
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'S-01');
+  const visitId = await openVisit(page, 'S-01');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.1');
-  await page.goto(`${vaktman.url}/visits/${visitId}/findings`);
+  await goTo(page, `/visits/${visitId}/findings`);
   const sheet = page.getByRole('region', { name: 'Why did battery A die' });
   await expect(sheet.getByRole('listitem').filter({ hasText: 'not read' }).first()).toBeVisible();
   await sheet.getByRole('link', { name: /^Read next: leakage over the case, battery A/ }).click();
@@ -15,7 +15,7 @@ test('asks why a young battery is flat, and leads from the sheet of causes to th
   await page.keyboard.type('1.6');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('group', { name: 'Keypad' })).toHaveCount(0);
-  await page.goto(`${vaktman.url}/visits/${visitId}/findings`);
+  await goTo(page, `/visits/${visitId}/findings`);
   await expect(sheet.getByRole('listitem').filter({ hasText: 'Leakage over its case' })).toContainText('speaks for it');
   await expect(sheet.getByRole('link', { name: /^Read next:/ })).not.toContainText('leakage');
   await allSent(page);

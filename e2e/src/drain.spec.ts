@@ -1,10 +1,10 @@
-import { allSent, choose, expect, test, leap } from './vaktman';
+import { goTo, allSent, choose, expect, test, leap } from './vaktman';
 
 test('traces a machine that is flat after standing to the circuit that stays awake', async ({
   ready: page,
   vaktman,
 }) => {
-  await page.goto(`${vaktman.url}/units/S-01/prepare`);
+  await goTo(page, '/units/S-01/prepare');
   await page.getByLabel('Battery temperature').fill('-4');
   await choose(page, 'Why', 'complaint');
   await page.getByText('Read, and done').click();
@@ -14,7 +14,7 @@ test('traces a machine that is flat after standing to the circuit that stays awa
   await page.getByRole('button', { name: 'Start: leakage over the case' }).click();
   await page.waitForURL(/\/visits\//);
   const visitId = /visits\/([^/]+)/.exec(page.url())![1]!;
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.drain/bank`);
+  await goTo(page, `/visits/${visitId}/battery.drain/bank`);
   await page.getByRole('button', { name: /The key is off/ }).click();
   await leap(page, 10 * 60_000);
   await page.keyboard.type('0.9');

@@ -1,10 +1,7 @@
 import type { Page } from '@playwright/test';
 import type { NodeResult, RunOptions } from 'axe-core';
 import { violationsOn } from './violations';
-import { expect, goOn, loadFor15s, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
-
-/** An address that nothing is at. */
-const NOWHERE = '/not/a/place';
+import { expect, goOn, goTo, loadFor15s, NOWHERE, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
 
 const DESK_VIEWS = [
   '/',
@@ -132,19 +129,6 @@ const inaccessible = async (page: Page, { theme, width, asks }: Screen): Promise
     );
 };
 
-/** Goes to another view as a link does: loading the page anew would take longer than looking at it. */
-const goTo = async (page: Page, path: string): Promise<void> => {
-  const nowhere = page.getByRole('heading', { name: 'Nothing is at this address' });
-  // By way of nowhere, so that what stood before is not taken for what comes.
-  for (const place of [NOWHERE, path]) {
-    await page.evaluate((to) => {
-      history.pushState(null, '', to);
-      dispatchEvent(new PopStateEvent('popstate', { state: null }));
-    }, place);
-    await expect(nowhere).toHaveCount(place === NOWHERE ? 1 : 0);
-  }
-};
-
 /** What is wrong with the view that stands, on each of the screens. */
 const wrongWith = async (page: Page): Promise<string[]> => {
   const found: string[] = [];
@@ -178,14 +162,13 @@ test('keeps every view of the desk in its screen, its one key in sight, and read
 
 test('keeps every view of a visit in its screen, its one key in sight, and readable by all', async ({
   ready: page,
-  vaktman,
 }) => {
   test.setTimeout(360_000);
   const found: string[] = [];
   const look = async (): Promise<void> => {
     found.push(...(await wrongWith(page)));
   };
-  const visitId = await openVisit(page, vaktman, 'S-01');
+  const visitId = await openVisit(page, 'S-01');
   await look();
   await stripSurfaceCharge(page);
   await expect(page.getByRole('heading', { name: /Resting volts/ })).toBeVisible();

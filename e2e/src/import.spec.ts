@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { expect, test } from './vaktman';
+import { goTo, expect, test } from './vaktman';
 
 const takeIn = async (page: Page, name: string, text: string): Promise<void> => {
   const chooser = page.waitForEvent('filechooser');
@@ -24,7 +24,7 @@ test('takes in units from a list: what is not known is asked, what is wrong is t
   ready: page,
   vaktman,
 }) => {
-  await page.goto(`${vaktman.url}/import`);
+  await goTo(page, '/import');
   await page.getByRole('link', { name: /Units from a list/ }).click();
   await takeIn(page, 'fleet.csv', LIST);
   await expect(page.getByRole('status').filter({ hasText: 'Names in row 2' })).toContainText('4 rows of data');
@@ -54,7 +54,7 @@ test('tells of a list that cannot be read, and takes what a column is from whoev
   ready: page,
   vaktman,
 }) => {
-  await page.goto(`${vaktman.url}/import/units`);
+  await goTo(page, '/import/units');
   await takeIn(page, 'broken.csv', 'Unit,Yard\nX-1,"Lower');
   await expect(page.getByRole('table', { name: 'Problems' })).toContainText('a closing quote');
   await takeIn(page, 'short.csv', 'Colour code,Bank,Yard\nX-9,1S1P,summit\n');

@@ -1,11 +1,11 @@
-import { allSent, expect, openVisit, test } from './vaktman';
+import { allSent, goTo, expect, openVisit, test } from './vaktman';
 
 test('finds the lug that comes and goes by watching the running volts and moving one joint after the other', async ({
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'S-01');
-  await page.goto(`${vaktman.url}/visits/${visitId}/charge.volts/bank`);
+  const visitId = await openVisit(page, 'S-01');
+  await goTo(page, `/visits/${visitId}/charge.volts/bank`);
   await page.getByRole('link', { name: 'It comes and goes: log it' }).click();
   await page.getByRole('button', { name: 'Type the values as they move' }).click();
   await expect(page.getByText('enter what it is logged under')).toBeVisible();
@@ -44,6 +44,6 @@ test('finds the lug that comes and goes by watching the running volts and moving
   expect(kept?.note).toMatch(
     /^Logged .* lowest 13\.10 V at .*loads on; highest 14\.20 V at .*; moved by alternator B\+ stud$/,
   );
-  await page.goto(`${vaktman.url}/visits/${visitId}/findings`);
+  await goTo(page, `/visits/${visitId}/findings`);
   await expect(page.getByText(/wiggl/).first()).toBeVisible();
 });

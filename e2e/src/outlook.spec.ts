@@ -1,7 +1,7 @@
 import { batteryDetailSchema, batteryListSchema } from '@vaktman/contract';
 import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { choose, expect, pick, test, unitsListed, type Vaktman } from './vaktman';
+import { goTo, choose, expect, pick, test, unitsListed, type Vaktman } from './vaktman';
 
 test('leads from the morning look to a unit, the reason, and a visit to it', async ({ ready: page, vaktman }) => {
   const answers = page.getByRole('group', { name: 'Show by what the cold will do' });
@@ -61,8 +61,8 @@ const batteryAt = async (vaktman: Vaktman, unitId: string, position: string) =>
 const detailOf = async (vaktman: Vaktman, batteryId: string) =>
   batteryDetailSchema.parse(await (await vaktman.fetch(`/api/batteries/${batteryId}`)).json());
 
-const openBattery = async (page: Page, vaktman: Vaktman, serial: string): Promise<void> => {
-  await page.goto(`${vaktman.url}/batteries`);
+const openBattery = async (page: Page, serial: string): Promise<void> => {
+  await goTo(page, '/batteries');
   await page.getByLabel('Find by serial, unit or make').fill(serial);
   // The list as it was is still there for a moment, and goes under the finger.
   await expect(page.getByText('Batteries, 1', { exact: true })).toBeVisible();
@@ -75,7 +75,7 @@ test('swaps a battery between two units and keeps both histories right', async (
   const other = await batteryAt(vaktman, 'P-10', 'C');
   const read = (await detailOf(vaktman, mine.batteryId)).figures;
   expect(read.length).toBeGreaterThan(5);
-  await openBattery(page, vaktman, mine.battery.serial!);
+  await openBattery(page, mine.battery.serial!);
   const move = page.getByRole('form', { name: 'Move this battery' });
   await choose(move, 'What', 'swap');
   await move.getByRole('button', { name: 'Swap', exact: true }).click();
@@ -93,7 +93,7 @@ test('swaps a battery between two units and keeps both histories right', async (
   expect(after.figures).toEqual(read);
   expect(after.stays.map(({ unitId, position }) => `${unitId} ${position}`)).toEqual(['P-07 A', 'P-10 C']);
   expect(after.stays[0]!.to).toBe(after.stays[1]!.from);
-  await page.goto(`${vaktman.url}/units/P-07`);
+  await goTo(page, '/units/P-07');
   const lives = page.getByRole('region', { name: 'Visits and batteries' });
   await expect(lives.getByRole('link', { name: new RegExp(mine.battery.serial!) })).toContainText(
     'now in P-10: evening the banks out',
@@ -106,7 +106,7 @@ test('takes a battery into store, fits it in place of a weak one, and scraps tha
   vaktman,
 }) => {
   const weak = await batteryAt(vaktman, 'P-07', 'B');
-  await page.goto(`${vaktman.url}/batteries?state=store`);
+  await goTo(page, '/batteries?state=store');
   await page.getByRole('button', { name: 'Take one into store' }).click();
   const label = page.getByRole('form', { name: 'Take a battery into store' });
   await label.getByRole('button', { name: 'Take it into store' }).click();
@@ -123,7 +123,7 @@ test('takes a battery into store, fits it in place of a weak one, and scraps tha
   await move.getByRole('button', { name: 'Fit', exact: true }).click();
   await expect(page.getByText('P-07, B')).toBeVisible();
   expect((await batteryAt(vaktman, 'P-07', 'B')).battery).toMatchObject({ serial: 'BR-77001' });
-  await openBattery(page, vaktman, weak.battery.serial!);
+  await openBattery(page, weak.battery.serial!);
   await expect(page.getByText('in the store room')).toBeVisible();
   await choose(move, 'What', 'scrap');
   await move.getByLabel('Why').fill('weak under load');
@@ -138,7 +138,7 @@ test('registers a unit after the likeness of another, prints its labels, and tak
   vaktman,
 }) => {
   await vaktman.signIn(page.context(), 'M. Holt');
-  await page.goto(`${vaktman.url}/units`);
+  await goTo(page, '/units');
   await page.getByRole('row', { name: /L-02/ }).getByRole('link', { name: 'Copy' }).click();
   await expect(page.getByRole('group', { name: /^Circuit of new/ })).toBeVisible();
   await expect(page.getByRole('group', { name: 'Battery D' }).getByLabel('Serial')).toHaveValue('');
@@ -150,7 +150,7 @@ test('registers a unit after the likeness of another, prints its labels, and tak
   const download = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Labels' }).click();
   expect((await readFile(await (await download).path())).subarray(0, 5).toString()).toBe('%PDF-');
-  await page.goto(`${vaktman.url}/units`);
+  await goTo(page, '/units');
   await page.getByRole('button', { name: 'Take out L-14' }).click();
   await page.getByRole('button', { name: 'Sold' }).click();
   await page.getByRole('button', { name: 'Take it out' }).click();

@@ -8,7 +8,8 @@ test('types a whole bank on one screen, goes on by itself after a pass, and lead
   await page.addInitScript(() =>
     localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false })),
   );
-  const visitId = await openVisit(page, vaktman, 'P-09');
+  await page.reload();
+  const visitId = await openVisit(page, 'P-09');
   await stripSurfaceCharge(page);
   await expect(page.getByRole('heading', { name: 'Resting volts of the bank' })).toBeVisible();
   for (const volts of ['12.71', '12.70', '12.69', '12.71']) {

@@ -1,11 +1,11 @@
-import { allSent, expect, openVisit, test } from './vaktman';
+import { goTo, allSent, expect, openVisit, test } from './vaktman';
 
 test('walks the ground run of the starter from its ends to the stretch that loses, naming places on the way', async ({
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'S-01');
-  await page.goto(`${vaktman.url}/visits/${visitId}/run.volts/${encodeURIComponent('starterNegative:bank-')}`);
+  const visitId = await openVisit(page, 'S-01');
+  await goTo(page, `/visits/${visitId}/run.volts/${encodeURIComponent('starterNegative:bank-')}`);
   await expect(page.getByRole('heading', { name: /^Read bank −/ })).toBeVisible();
   const type = async (...values: string[]): Promise<void> => {
     for (const value of values) {
@@ -52,7 +52,7 @@ test('walks the ground run of the starter from its ends to the stretch that lose
   await page.getByRole('link', { name: 'Findings and repair' }).click();
   await expect(page.getByText(/frame by the ground stud to clamp A/).first()).toBeVisible();
   // Cleaned and read again, the stretch closes.
-  await page.goto(`${vaktman.url}/visits/${visitId}/run.volts/${encodeURIComponent('starterNegative:clamp A')}`);
+  await goTo(page, `/visits/${visitId}/run.volts/${encodeURIComponent('starterNegative:clamp A')}`);
   await page.getByRole('button', { name: /^clamp A: / }).click();
   await type('0.09');
   await page.getByRole('button', { name: /^bank −: / }).click();

@@ -54,6 +54,7 @@ const pageAt = async (
       ),
     theme,
   );
+  await page.goto(vaktman.url);
   return page;
 };
 const shot = async (page: Page, name: string): Promise<void> => {
@@ -75,7 +76,7 @@ const visit = async (
   const take = async (moment: string): Promise<void> => {
     if (moments.includes(moment)) await shot(page, name(moment));
   };
-  const id = await openVisit(page, vaktman, unitId);
+  const id = await openVisit(page, unitId);
   await stripSurfaceCharge(page);
   for (const [index, position] of ['A', 'B', 'C', 'D'].entries()) {
     if (position === 'B') {
@@ -175,7 +176,7 @@ const intake = async (page: Page): Promise<void> => {
 
 /** What is searched beside the standard visit: a run that loses, a parked drain, and a lug that comes and goes. */
 const searched = async (page: Page, unitId: string): Promise<void> => {
-  const url = `${vaktman.url}/visits/${await openVisit(page, vaktman, unitId)}`;
+  const url = `${vaktman.url}/visits/${await openVisit(page, unitId)}`;
   const type = async (...values: string[]): Promise<void> => {
     for (const value of values) {
       await page.keyboard.type(value);
@@ -202,7 +203,7 @@ const searched = async (page: Page, unitId: string): Promise<void> => {
 
 /** A crank on the oscilloscope, one cylinder of which presses less. */
 const trace = async (page: Page, name: string): Promise<void> => {
-  const id = await openVisit(page, vaktman, 'P-07');
+  const id = await openVisit(page, 'P-07');
   await page.goto(`${vaktman.url}/visits/${id}/start.trace/bank`);
   const text = traceText(madeCrank({ cranksS: 6, inrushLow: 8.9, compression: [1, 0.98, 0.99, 0.79, 1, 0.97] }));
   const chooser = page.waitForEvent('filechooser');

@@ -51,7 +51,7 @@ test('a shift without network: begun, read, handed over by PIN, signed off, and 
   await page.goto(vaktman.url);
   await expect(unitsListed(page)).toContainText('P-07');
   await expect(page.getByText(/No server in reach. Shown as of \d\d:\d\d/)).toBeVisible();
-  const visitId = await openVisit(page, vaktman, 'S-01');
+  const visitId = await openVisit(page, 'S-01');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.71');
   await page.getByRole('link', { name: /^Next:/ }).click();
@@ -111,7 +111,7 @@ test('two tablets without network meet again: nothing is lost, nothing comes twi
 }) => {
   test.setTimeout(180_000);
   const [one, other] = [await tablet(browser, vaktman), await tablet(browser, vaktman)];
-  const shared = await openVisit(one, vaktman, 'S-01');
+  const shared = await openVisit(one, 'S-01');
   await stripSurfaceCharge(one);
   await allSent(one);
   await other.goto(`${vaktman.url}/visits/${shared}/battery.openCircuit/B`);
@@ -122,7 +122,7 @@ test('two tablets without network meet again: nothing is lost, nothing comes twi
   await one.goto(`${vaktman.url}/visits/${shared}/battery.openCircuit/A`);
   await readAtRest(one, 'A', '12.71');
   await readAtRest(other, 'B', '12.69');
-  const own = [await openVisit(one, vaktman, 'P-09'), await openVisit(other, vaktman, 'G-03')];
+  const own = [await openVisit(one, 'P-09'), await openVisit(other, 'G-03')];
   await vaktman.start();
   for (const page of [one, other]) {
     await page.goto(`${vaktman.url}/visits/${shared}`);

@@ -26,7 +26,8 @@ test('another goes on by PIN in mid-visit: what was half typed stays with who ty
   await page.clock.install();
   await readsBy(page);
   await vaktman.signIn(page.context(), 'T. Brandvold', true);
-  const visitId = await openVisit(page, vaktman, 'S-01');
+  await page.goto(vaktman.url);
+  const visitId = await openVisit(page, 'S-01');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.71');
   await page.getByRole('link', { name: /^Next:/ }).click();
@@ -83,7 +84,8 @@ test('a device that a lead ends is out at once, keeps what it recorded, and send
   await page.clock.install();
   await readsBy(page);
   await vaktman.signIn(page.context(), 'T. Brandvold', true);
-  const visitId = await openVisit(page, vaktman, 'S-01');
+  await page.goto(vaktman.url);
+  const visitId = await openVisit(page, 'S-01');
   await stripSurfaceCharge(page);
   await allSent(page);
   // A lead on another device ends this one.

@@ -1,10 +1,9 @@
-import { choose, expect, test } from './vaktman';
+import { goTo, choose, expect, test } from './vaktman';
 
 test('takes a battery into store by its date code, tests it on the bench, and says what a tester is worth on a new one', async ({
   ready: page,
-  vaktman,
 }) => {
-  await page.goto(`${vaktman.url}/batteries?state=store`);
+  await goTo(page, '/batteries?state=store');
   await page.getByRole('button', { name: 'Take one into store' }).click();
   await page.getByRole('textbox', { name: 'Serial' }).fill('BR-90001');
   await page.getByRole('textbox', { name: 'Make' }).fill('Brannfell');

@@ -29,9 +29,9 @@ test('a clock that leads to another machine mixes nothing: readings and surface 
   ready: page,
   vaktman,
 }) => {
-  const first = await openVisit(page, vaktman, 'P-09');
+  const first = await openVisit(page, 'P-09');
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
-  const second = await openVisit(page, vaktman, 'P-07');
+  const second = await openVisit(page, 'P-07');
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
   await leap(page, 61_000);
   // By the clock to the other machine, while this one is being stripped, and on at once.
@@ -56,7 +56,7 @@ test('a load that is on is seen and ended from every screen, and a bouncing pres
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'P-09');
+  const visitId = await openVisit(page, 'P-09');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.66');
   await page.goto(`${vaktman.url}/visits/${visitId}/battery.load/A`);
@@ -87,7 +87,7 @@ test('two people in one visit see each other within two seconds, and neither ove
   vaktman,
   browser,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'P-09');
+  const visitId = await openVisit(page, 'P-09');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.66');
   await allSent(page);
@@ -112,7 +112,7 @@ test('a signed visit takes nothing but an amendment, and what came too late is s
   vaktman,
   browser,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'P-09');
+  const visitId = await openVisit(page, 'P-09');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.66');
   await allSent(page);
@@ -159,7 +159,7 @@ test('a battery replaced in the middle keeps its own reading, and asks for rest,
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'P-09');
+  const visitId = await openVisit(page, 'P-09');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '9.80');
   await allSent(page);

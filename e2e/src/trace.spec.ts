@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { madeCrank, traceText, type Written } from '../../core/test/traceFixture';
-import { allSent, choose, expect, openVisit, test } from './vaktman';
+import { goTo, allSent, choose, expect, openVisit, test } from './vaktman';
 
 const WEAK = madeCrank({ perSecond: 1000, cranksS: 6, compression: [1, 1, 1, 0.7, 1, 1] });
 
@@ -15,9 +15,8 @@ const takeIn = async (page: Page, name: string, text: string): Promise<void> => 
 
 test('takes in a crank from three kinds of oscilloscope, and sees the weak cylinder in each', async ({
   ready: page,
-  vaktman,
 }) => {
-  await page.goto(`${vaktman.url}/import`);
+  await goTo(page, '/import');
   await page.getByRole('link', { name: /A crank from an oscilloscope/ }).click();
   const dialects: readonly (readonly [string, Written])[] = [
     ['comma.csv', {}],
@@ -40,11 +39,8 @@ test('takes in a crank from three kinds of oscilloscope, and sees the weak cylin
   await expect(whole).toBeVisible();
 });
 
-test('names line and column of what is wrong with a trace, and shows nothing of it', async ({
-  ready: page,
-  vaktman,
-}) => {
-  await page.goto(`${vaktman.url}/trace`);
+test('names line and column of what is wrong with a trace, and shows nothing of it', async ({ ready: page }) => {
+  await goTo(page, '/trace');
   await takeIn(page, 'spoiled.csv', traceText(WEAK).replace('\n0.5,', '\n0.5,loose,'));
   await expect(page.getByRole('alert')).toContainText('line 502, column 2: expected a number, received loose');
   await expect(page.getByRole('img')).toHaveCount(0);
@@ -54,8 +50,8 @@ test('keeps a crank with its visit: columns put right, the weak cylinder seen, j
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'P-09');
-  await page.goto(`${vaktman.url}/visits/${visitId}/start.trace/bank`);
+  const visitId = await openVisit(page, 'P-09');
+  await goTo(page, `/visits/${visitId}/start.trace/bank`);
   await takeIn(page, 'scope.csv', traceText(WEAK, BY_PROBE));
   await expect(page.getByRole('alert')).toContainText('expected a column of volts, found none');
   await choose(page, 'Volts of the bank', '2');
@@ -83,16 +79,16 @@ test('keeps a crank with its visit: columns put right, the weak cylinder seen, j
   await page.getByRole('button', { name: 'Another file' }).click();
   await page.getByRole('button', { name: 'Keep the one there is' }).click();
 
-  await page.goto(`${vaktman.url}/visits/${visitId}/record`);
+  await goTo(page, `/visits/${visitId}/record`);
   await expect(page.getByRole('img', { name: /^Volts and amperes from 0\.00 s.*contacts close/ })).toBeVisible();
   await expect(page.getByText('Low compression: cylinder 4 in firing order').first()).toBeVisible();
   const pdf = await vaktman.fetch(`/api/visits/${visitId}/record.pdf`);
   expect((await pdf.arrayBuffer()).byteLength).toBeGreaterThan(20_000);
 });
 
-test('catches a crank from a connected oscilloscope as a burst', async ({ ready: page, vaktman }) => {
-  const visitId = await openVisit(page, vaktman, 'P-09');
-  await page.goto(`${vaktman.url}/visits/${visitId}/start.trace/bank`);
+test('catches a crank from a connected oscilloscope as a burst', async ({ ready: page }) => {
+  const visitId = await openVisit(page, 'P-09');
+  await goTo(page, `/visits/${visitId}/start.trace/bank`);
   await page.getByRole('button', { name: 'Listen to the instruments' }).click();
   await expect(page.getByRole('button', { name: 'Keep the trace' })).toBeVisible({ timeout: 30_000 });
   await expect(page.getByRole('row', { name: /Turns/ })).toContainText('rpm');

@@ -208,9 +208,25 @@ export { expect };
 /** The list of units in the watch: the same units are named beside it too. */
 export const unitsListed = (page: Page) => page.getByRole('list', { name: 'Units' });
 
+/** An address that nothing is at. */
+export const NOWHERE = '/not/a/place';
+
+/** Goes from one view to another as a link does: loading the page anew takes longer than what is looked at there. */
+export const goTo = async (page: Page, path: string): Promise<void> => {
+  const nowhere = page.getByRole('heading', { name: 'Nothing is at this address' });
+  // By way of nowhere, so that what stood before is not taken for what comes.
+  for (const place of [NOWHERE, path]) {
+    await page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    }, place);
+    await expect(nowhere).toHaveCount(place === NOWHERE ? 1 : 0);
+  }
+};
+
 /** Opens a visit on the prepare sheet, looks round a sound machine, and gives the visit's id. */
-export const openVisit = async (page: Page, vaktman: Vaktman, unitId: string, batteryC = '-4'): Promise<string> => {
-  await page.goto(`${vaktman.url}/units/${unitId}/prepare`);
+export const openVisit = async (page: Page, unitId: string, batteryC = '-4'): Promise<string> => {
+  await goTo(page, `/units/${unitId}/prepare`);
   await page.getByLabel('Battery temperature').fill(batteryC);
   await page.getByText('Read, and done').click();
   await page.getByRole('button', { name: 'Start the visit' }).click();
@@ -289,8 +305,26 @@ export const measure = async (page: Page, title: string, ...values: string[]): P
   await goOn(page);
 };
 
-/** Waits until everything recorded here is on the server. */
+/** How many entries a browser keeps until the server has them. */
+const keptForSending = (page: Page): Promise<number> =>
+  page.evaluate(async () => {
+    // A page nobody worked at has none, and none is made by asking.
+    if (!(await indexedDB.databases()).some(({ name }) => name === 'vaktman')) return 0;
+    return new Promise<number>((resolve, reject) => {
+      const opening = indexedDB.open('vaktman');
+      opening.onerror = () => reject(new Error('The database of the browser did not open.'));
+      opening.onsuccess = () => {
+        const kept = opening.result;
+        const count = kept.transaction('waiting').objectStore('waiting').count();
+        count.onsuccess = () => resolve(count.result);
+        kept.close();
+      };
+    });
+  });
+
+/** Waits until everything recorded here is on the server. What has just been recorded is not said to be waiting yet. */
 export const allSent = async (page: Page): Promise<void> => {
+  await expect.poll(() => keptForSending(page), { timeout: 20_000 }).toBe(0);
   await expect(page.getByText(/readings? waiting/)).toHaveCount(0, { timeout: 20_000 });
 };
 

@@ -1,4 +1,5 @@
 import {
+  goTo,
   allSent,
   closeVisit,
   expect,
@@ -12,7 +13,6 @@ import {
   test,
   toSummary,
   unitsListed,
-  type Vaktman,
   leap,
 } from './vaktman';
 import type { Page } from '@playwright/test';
@@ -24,11 +24,10 @@ const LETTERS = ['A', 'B', 'C', 'D'] as const;
 /** A whole visit to a bank of four, battery B failing; `between` may interfere before each load test. */
 const leadVisit = async (
   page: Page,
-  vaktman: Vaktman,
   unitId: string,
   between: (position: string) => Promise<void> = async () => undefined,
 ): Promise<string> => {
-  const visitId = await openVisit(page, vaktman, unitId);
+  const visitId = await openVisit(page, unitId);
   await stripSurfaceCharge(page);
   for (const position of LETTERS) {
     await readAtRest(page, position, REST[position]);
@@ -47,7 +46,7 @@ test('leads a bank of four through rest and load, and finds the failing one agai
   ready: page,
   vaktman,
 }) => {
-  const visitId = await leadVisit(page, vaktman, 'P-09', async (position) => {
+  const visitId = await leadVisit(page, 'P-09', async (position) => {
     if (position !== 'C') return;
     await page.goBack();
     await expect(page.getByText('failed', { exact: true }).first()).toBeVisible();
@@ -59,13 +58,13 @@ test('leads a bank of four through rest and load, and finds the failing one agai
   await expect(
     page.getByText(/First look at the joint at post B \+; look at the joint at post B −/).first(),
   ).toBeVisible();
-  await page.goto(`${vaktman.url}/visits/${visitId}/look`);
+  await goTo(page, `/visits/${visitId}/look`);
   for (const joint of ['Joint, post B +', 'Joint, post B −']) {
     const clean = page.getByRole('radiogroup', { name: joint }).getByRole('radio', { name: 'clean, tight' });
     await clean.click();
     await expect(clean).toBeChecked();
   }
-  await page.goto(`${vaktman.url}/visits/${visitId}/summary`);
+  await goTo(page, `/visits/${visitId}/summary`);
   await allSent(page);
   await expect(page.getByText('hold', { exact: true }).first()).toBeVisible();
   await closeVisit(page);
@@ -74,16 +73,16 @@ test('leads a bank of four through rest and load, and finds the failing one agai
   expect(visit.file.readings.filter(({ step }) => step.startsWith('look.'))).toHaveLength(16);
   expect(visit.events.map(({ kind }) => kind)).toEqual(['cautions-acknowledged', 'closed']);
   expect(new Set(Object.values(visit.takenBy))).toEqual(new Set(['T. Brandvold']));
-  await page.goto(`${vaktman.url}/units/P-09`);
+  await goTo(page, '/units/P-09');
   await expect(page.getByRole('img', { name: /^Battery B, 8\.71 V under load, failed/ })).toBeVisible();
-  await page.goto(`${vaktman.url}/?q=P-09`);
+  await goTo(page, '/?q=P-09');
   await expect(unitsListed(page).getByRole('link', { name: /P-09/ })).toContainText('Weak under load: battery B');
 });
 
 test('loses and doubles nothing when the server dies and the tab is reloaded', async ({ ready: page, vaktman }) => {
-  const undisturbed = await leadVisit(page, vaktman, 'P-09');
+  const undisturbed = await leadVisit(page, 'P-09');
   await allSent(page);
-  const disturbed = await leadVisit(page, vaktman, 'P-12', async (position) => {
+  const disturbed = await leadVisit(page, 'P-12', async (position) => {
     if (position === 'B') await vaktman.stop();
     if (position === 'C') await expect(page.getByText(/readings? waiting for the server/)).toBeVisible();
     if (position === 'D') {
@@ -101,8 +100,8 @@ test('loses and doubles nothing when the server dies and the tab is reloaded', a
   await expect(page.getByText('Weak under load: battery B')).toBeVisible();
 });
 
-test('keeps the hold of a load test and a half-stripped bank through a reload', async ({ ready: page, vaktman }) => {
-  await openVisit(page, vaktman, 'P-09');
+test('keeps the hold of a load test and a half-stripped bank through a reload', async ({ ready: page }) => {
+  await openVisit(page, 'P-09');
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
   await leap(page, 20_000);
   await page.reload();
@@ -122,16 +121,16 @@ test('keeps the hold of a load test and a half-stripped bank through a reload', 
   await expect(page.getByRole('alertdialog', { name: 'Release load now' })).toBeVisible();
 });
 
-test('refuses the load test of a flat and of a low battery and says what to do', async ({ ready: page, vaktman }) => {
-  const visitId = await openVisit(page, vaktman, 'S-01');
+test('refuses the load test of a flat and of a low battery and says what to do', async ({ ready: page }) => {
+  const visitId = await openVisit(page, 'S-01');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '10.2');
   await expect(page.getByText('failed', { exact: true })).toBeVisible();
   await goOn(page);
   await readAtRest(page, 'B', '12.3');
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.load/A`);
+  await goTo(page, `/visits/${visitId}/battery.load/A`);
   await expect(page.getByRole('heading', { name: 'No load test on battery A' })).toBeVisible();
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.load/B`);
+  await goTo(page, `/visits/${visitId}/battery.load/B`);
   await expect(page.getByText(/Charge battery B, let it rest, and read it again/)).toBeVisible();
   await expect(page.getByRole('button', { name: /start 15 s/ })).toHaveCount(0);
 });
@@ -140,7 +139,7 @@ test('asks about the unusual, refuses the impossible, and keeps a skipped wait w
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'G-05');
+  const visitId = await openVisit(page, 'G-05');
   await page.getByRole('button', { name: 'Skip' }).click();
   await page.getByLabel('Why').fill('bank was off the truck all night');
   await page.getByRole('button', { name: 'Skip and read' }).click();
@@ -208,7 +207,7 @@ test('conducts a whole sound visit to a 24 V machine, from the look to the recha
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'L-02');
+  const visitId = await openVisit(page, 'L-02');
   await stripSurfaceCharge(page);
   for (const position of LETTERS) {
     await readAtRest(page, position, REST[position]);
@@ -239,11 +238,8 @@ test('conducts a whole sound visit to a 24 V machine, from the look to the recha
   expect(unit.visits[0]?.closedAt).not.toBeNull();
 });
 
-test('keeps a poor joint found by looking, with what it suggests, and holds the unit', async ({
-  ready: page,
-  vaktman,
-}) => {
-  await page.goto(`${vaktman.url}/units/S-04/prepare`);
+test('keeps a poor joint found by looking, with what it suggests, and holds the unit', async ({ ready: page }) => {
+  await goTo(page, '/units/S-04/prepare');
   await page.getByLabel('Battery temperature').fill('-4');
   await page.getByText('Read, and done').click();
   await page.getByRole('button', { name: 'Start the visit' }).click();

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import {
+  goTo,
   allSent,
   closeVisit,
   expect,
@@ -54,7 +55,7 @@ const recordText = async (vaktman: Vaktman, visitId: string): Promise<string> =>
 };
 
 test('finds a resistive ground clamp, repairs it, tests it again and keeps both', async ({ ready: page, vaktman }) => {
-  const visitId = await openVisit(page, vaktman, 'P-09');
+  const visitId = await openVisit(page, 'P-09');
   await restAndLoad(page, 'ABCD', '10.94', '440');
   await measure(page, 'Positive starter cable', '0.14', '500');
   await read(page, 'Ground side of the starter', '0.62', '500');
@@ -117,9 +118,9 @@ test('finds a resistive ground clamp, repairs it, tests it again and keeps both'
   expect(again.file.readings).toHaveLength(visit.file.readings.length);
 });
 
-test('shows every problem of a foreign visit file and takes nothing in', async ({ ready: page, vaktman }) => {
+test('shows every problem of a foreign visit file and takes nothing in', async ({ ready: page }) => {
   const text = readFileSync(join(root, 'core/fixtures/visits/malformed-unknown-chemistry.visit.json'), 'utf8');
-  await page.goto(`${vaktman.url}/import`);
+  await goTo(page, '/import');
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Choose a visit file' }).click();
   await (await chooser).setFiles({ name: 'odd.visit.json', mimeType: 'application/json', buffer: Buffer.from(text) });
@@ -128,8 +129,8 @@ test('shows every problem of a foreign visit file and takes nothing in', async (
 });
 
 test('walks from a machine that does not crank to its magnetic switch', async ({ ready: page, vaktman }) => {
-  const visitId = await openVisit(page, vaktman, 'P-07');
-  await page.goto(`${vaktman.url}/visits/${visitId}/start.walk`);
+  const visitId = await openVisit(page, 'P-07');
+  await goTo(page, `/visits/${visitId}/start.walk`);
   const volts = async (question: string, value: string): Promise<void> => {
     await expect(page.getByRole('heading', { name: question, level: 2 })).toBeVisible();
     await page.keyboard.type(value);
@@ -160,13 +161,13 @@ test('walks from a machine that does not crank to its magnetic switch', async ({
 test('traces a recharge current that never falls to one battery, and swaps it', async ({ ready: page, vaktman }) => {
   const before = await vaktman.unit('P-12');
   const old = before.placements.find(({ position, to }) => position === 'C' && to === null)!;
-  const visitId = await openVisit(page, vaktman, 'P-12');
+  const visitId = await openVisit(page, 'P-12');
   await stripSurfaceCharge(page);
   for (const position of 'ABCD') {
     await readAtRest(page, position, '12.72');
     await goOn(page);
   }
-  await page.goto(`${vaktman.url}/visits/${visitId}/charge.recharge/bank`);
+  await goTo(page, `/visits/${visitId}/charge.recharge/bank`);
   await page.getByRole('button', { name: 'It idles: start 10 min' }).click();
   await leap(page, 10 * 60_000 + 1000);
   await expect(page.getByText(/Read now/)).toBeVisible();
@@ -177,10 +178,10 @@ test('traces a recharge current that never falls to one battery, and swaps it', 
     ['C', '20.5'],
     ['D', '2.0'],
   ] as const) {
-    await page.goto(`${vaktman.url}/visits/${visitId}/charge.recharge/${position}`);
+    await goTo(page, `/visits/${visitId}/charge.recharge/${position}`);
     await read(page, `Recharge current of battery ${position}`, amps);
   }
-  await page.goto(`${vaktman.url}/visits/${visitId}/findings`);
+  await goTo(page, `/visits/${visitId}/findings`);
   const finding = page
     .getByRole('listitem')
     .filter({ has: page.getByRole('heading', { name: /taking current: battery C/ }) });
@@ -200,17 +201,17 @@ test('traces a recharge current that never falls to one battery, and swaps it', 
   const visit = await vaktman.visit(visitId);
   expect(visit.file.unit.bank.batteries.find(({ position }) => position === 'C')?.serial).toBe('KJ-77001');
   expect(visit.unitAtOpening.bank.batteries.find(({ position }) => position === 'C')?.serial).toBe(old.battery.serial);
-  await page.goto(`${vaktman.url}/visits/${visitId}`);
+  await goTo(page, `/visits/${visitId}`);
   await expect(
     page.getByRole('radiogroup', { name: 'Case of battery C' }).getByRole('radio', { checked: true }),
   ).toHaveCount(0);
 });
 
-test('works on two units at once while their clocks run', async ({ ready: page, vaktman }) => {
-  const first = await openVisit(page, vaktman, 'L-02');
-  await page.goto(`${vaktman.url}/visits/${first}/charge.recharge/bank`);
+test('works on two units at once while their clocks run', async ({ ready: page }) => {
+  const first = await openVisit(page, 'L-02');
+  await goTo(page, `/visits/${first}/charge.recharge/bank`);
   await page.getByRole('button', { name: 'It idles: start 10 min' }).click();
-  await openVisit(page, vaktman, 'G-05');
+  await openVisit(page, 'G-05');
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
   await page.reload();
   const clocks = page.getByRole('button', { name: /^Clocks:/ });
@@ -227,9 +228,9 @@ test('works on two units at once while their clocks run', async ({ ready: page, 
   await expect(page.getByText(/Idled 10 min|Read now|It idles/)).toBeVisible();
 });
 
-test('adds up the voltage ladder and says when it does not close', async ({ ready: page, vaktman }) => {
-  const visitId = await openVisit(page, vaktman, 'P-09');
-  await page.goto(`${vaktman.url}/visits/${visitId}/start.ladder`);
+test('adds up the voltage ladder and says when it does not close', async ({ ready: page }) => {
+  const visitId = await openVisit(page, 'P-09');
+  await goTo(page, `/visits/${visitId}/start.ladder`);
   for (const [title, value] of [
     ['bank while cranking', '10.8'],
     ['positive cable', '0.22'],
@@ -257,7 +258,7 @@ test('goes on before the pile has cooled only with a reason, and skips a step on
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, vaktman, 'S-01');
+  const visitId = await openVisit(page, 'S-01');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.7');
   await goOn(page);
@@ -287,7 +288,7 @@ test('closes a visit on a phone, judged by another method of the fleet', async (
   await page.goto(`${vaktman.url}/method?of=conductance`);
   await page.getByRole('button', { name: 'Use it for the fleet' }).click();
   await expect(page.getByText('New visits of the fleet are judged by it,')).toBeVisible();
-  const visitId = await openVisit(page, vaktman, 'S-04');
+  const visitId = await openVisit(page, 'S-04');
   await stripSurfaceCharge(page);
   for (const position of 'ABC') {
     await readAtRest(page, position, '12.7');
@@ -298,7 +299,7 @@ test('closes a visit on a phone, judged by another method of the fleet', async (
   await closeVisit(page);
   const visit = await vaktman.visit(visitId);
   expect(visit.file.method.profile).toBe('conductance');
-  await page.goto(`${vaktman.url}/visits/${visitId}/again?under=pile`);
+  await goTo(page, `/visits/${visitId}/again?under=pile`);
   await expect(page.getByRole('heading', { name: 'Judged again: carbon pile' })).toBeVisible();
   await expect(page.getByRole('row', { name: /Conductance, battery A/ })).toHaveCount(0);
 });
