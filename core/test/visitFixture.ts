@@ -68,13 +68,23 @@ export const stepAt = (judgement: Judgement, step: string, point: string): Judge
 export const findingsOf = (judgement: Judgement): string[] =>
   judgement.findings.map(({ code, subject, severity }) => `${code}@${subject} ${severity}`);
 
-/** Judges readings and gives the one verdict asked for. */
-export const verdictOf = (
+type Around = Parameters<typeof visitWith>[1];
+
+/** Judges readings and gives what came of one test. */
+export const judgedAt = (
   readings: readonly Written[],
   step: string,
   point: string,
-  part: Parameters<typeof visitWith>[1] = {},
-): string => stepAt(judge(visitWith(readings, part)), step, point).verdict;
+  part: Around = {},
+): JudgedStepEntry => stepAt(judge(visitWith(readings, part)), step, point);
+
+/** Judges readings and gives the one verdict asked for. */
+export const verdictOf = (readings: readonly Written[], step: string, point: string, part: Around = {}): string =>
+  judgedAt(readings, step, point, part).verdict;
+
+/** Judges readings and gives what they say is wrong, a line each. */
+export const findingsIn = (readings: readonly Written[], part: Around = {}): string[] =>
+  findingsOf(judge(visitWith(readings, part)));
 
 export const rested = (point: string, volts: number, more: Record<string, unknown> = {}): Written => ({
   step: 'battery.openCircuit',

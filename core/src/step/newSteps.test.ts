@@ -10,14 +10,12 @@ import {
   unit24,
   visitWith,
   type Written,
+  judgedAt as at,
+  findingsIn as found,
 } from '../../test/visitFixture';
 import { daysToHalfCharge, judge, leadsFor, parseVisit, pointName, symptomPlaces, type Repair } from '../index';
 
 const rest = ['A', 'B', 'C', 'D'].map((position) => rested(position, 12.7));
-const at = (readings: readonly Written[], step: string, point: string, part: Parameters<typeof visitWith>[1] = {}) =>
-  stepAt(judge(visitWith(readings, part)), step, point);
-const found = (readings: readonly Written[], part: Parameters<typeof visitWith>[1] = {}) =>
-  findingsOf(judge(visitWith(readings, part)));
 
 describe('parked drain', () => {
   const drain = (amps: number, minutesParked = 40): Written => ({

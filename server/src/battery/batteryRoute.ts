@@ -1,34 +1,19 @@
-import {
-  batteryDraftSchema,
-  benchReadingSchema,
-  type BenchReading,
-  batteryMoveSchema,
-  batteryQuerySchema,
-} from '@vaktman/contract';
-import { type FleetId, type BatteryId, benchUnit, readingProblems, type BatteryThing } from '@vaktman/core';
+import { batteryDraftSchema, batteryMoveSchema, batteryQuerySchema, benchReadingSchema } from '@vaktman/contract';
+import type { BatteryId, FleetId } from '@vaktman/core';
 import { Hono } from 'hono';
 import type { Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
 import { checkedQuery } from '../http/query';
-import { ClientError, notFound } from '../http/problem';
 import { personAsking } from '../signIn/requester';
 import { confirmationMissing } from '../signIn/rights';
-import { insertBenchReading } from './benchStore';
-import { batteryLives, listBatteries, loadBattery } from './batteryStore';
+import { batteryLives, listBatteries } from './batteryStore';
+import { knownBattery, readOnBench } from './benchBattery';
 import { changeBattery, moveBattery, storeBattery } from './moveBattery';
-
-/** What is wrong with a reading of a battery on the bench; null when nothing is. */
-const benchProblem = (battery: BatteryThing, { reading }: BenchReading): string | null =>
-  readingProblems(reading, benchUnit(battery))[0]?.message ?? null;
 
 /** Batteries as things: where each is, where it was, what was read of it. */
 export const batteryRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
   const routes = new Hono();
-  const known = async (batteryId: BatteryId) => {
-    const found = /^[0-9a-f-]{36}$/i.test(batteryId) ? await loadBattery(pool, await fleetId(), batteryId) : null;
-    if (found === null) throw notFound(`Battery ${batteryId}`);
-    return found;
-  };
+  const known = async (batteryId: BatteryId) => knownBattery(pool, await fleetId(), batteryId);
   routes.get('/', async (c) => {
     const query = checkedQuery(c, batteryQuerySchema);
     return c.json(await listBatteries(pool, await fleetId(), query));
@@ -45,12 +30,9 @@ export const batteryRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono
     return c.json({ batteryId });
   });
   routes.post('/:batteryId/readings', async (c) => {
-    const { batteryId, state, battery } = await known(c.req.param('batteryId'));
-    const reading = await checkedBody(c, benchReadingSchema);
-    const wrong = state === 'scrapped' ? 'expected a battery that is not scrapped' : benchProblem(battery, reading);
-    if (wrong !== null) throw new ClientError(422, 'Nothing was stored.', [{ path: 'reading', message: wrong }]);
-    await insertBenchReading(pool, await fleetId(), batteryId, reading);
-    return c.json(await known(batteryId), 201);
+    const { batteryId } = await known(c.req.param('batteryId'));
+    const read = await checkedBody(c, benchReadingSchema);
+    return c.json(await readOnBench(pool, await fleetId(), batteryId, read), 201);
   });
   routes.post('/:batteryId/moves', async (c) => {
     const { batteryId } = await known(c.req.param('batteryId'));

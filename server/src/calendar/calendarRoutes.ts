@@ -1,11 +1,11 @@
 import type { FleetId } from '@vaktman/core';
 import { Hono, type Context } from 'hono';
-import { withTransaction, type Pool } from '../database/pool';
+import type { Pool } from '../database/pool';
 import { notFound } from '../http/problem';
-import { newSecret } from '../signIn/secret';
 import { listYards } from '../yard/yardStore';
 import { calendarFile } from './calendarFile';
-import { calendarAddresses, dueInYard, endCalendarAddress, setCalendarAddress, yardOfSecret } from './calendarStore';
+import { calendarAddresses, dueInYard, endCalendarAddress, yardOfSecret } from './calendarStore';
+import { newAddress } from './newAddress';
 
 const calendarAnswer = async (
   c: Context,
@@ -34,13 +34,7 @@ export const calendarRoutes = (pool: Pool, fleetId: () => Promise<FleetId>, publ
   });
   routes.get('/', async (c) => c.json({ calendars: await calendarAddresses(pool, await fleetId()) }));
   routes.put('/:yardId', async (c) => {
-    const [id, yardId] = [await fleetId(), c.req.param('yardId')];
-    const secret = newSecret();
-    await withTransaction(pool, async (db) => {
-      if (!(await listYards(db, id)).some((yard) => yard.yardId === yardId)) throw notFound(`Yard ${yardId}`);
-      await setCalendarAddress(db, id, yardId, secret);
-    });
-    return c.json({ path: `/calendar/${secret}.ics` }, 201);
+    return c.json({ path: await newAddress(pool, await fleetId(), c.req.param('yardId')) }, 201);
   });
   routes.delete('/:yardId', async (c) => {
     await endCalendarAddress(pool, await fleetId(), c.req.param('yardId'));

@@ -7,11 +7,11 @@ import {
   methodChoiceSchema,
 } from '@vaktman/contract';
 import { Hono } from 'hono';
-import { withTransaction, type Pool } from '../database/pool';
+import type { Pool } from '../database/pool';
 import { checkedBody } from '../http/body';
-import { markEveryOutlook } from '../outlook/outlookQueue';
+import { changeClasses, changeDateCodes, changeHead, changeMethod } from './changeFleet';
 import { countDemo, removeDemo } from './demo';
-import { loadFleet, setClasses, setDateCodes, setFleetHead, setFleetProfile } from './fleetStore';
+import { loadFleet } from './fleetStore';
 
 /** The fleet itself: what it is called, by which method it judges, and its intervals and limits. */
 export const fleetRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono => {
@@ -19,32 +19,22 @@ export const fleetRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono =
   routes.get('/', async (c) => c.json(await loadFleet(pool, await fleetId())));
   routes.put('/', async (c) => {
     const draft = await checkedBody(c, fleetDraftSchema);
-    const id = await fleetId();
-    await withTransaction(pool, async (db) => {
-      await setFleetHead(db, id, draft);
-      await markEveryOutlook(db);
-    });
+    await changeHead(pool, await fleetId(), draft);
     return c.json(draft);
   });
   routes.put('/method', async (c) => {
     const { profile } = await checkedBody(c, methodChoiceSchema);
-    const id = await fleetId();
-    await withTransaction(pool, async (db) => {
-      await setFleetProfile(db, id, profile);
-      await markEveryOutlook(db);
-    });
+    await changeMethod(pool, await fleetId(), profile);
     return c.json({ profile });
   });
   routes.put('/date-codes', async (c) => {
     const { dateCodes } = await checkedBody(c, dateCodesSchema);
-    const id = await fleetId();
-    await withTransaction(pool, async (db) => setDateCodes(db, id, dateCodes));
+    await changeDateCodes(pool, await fleetId(), dateCodes);
     return c.json({ dateCodes });
   });
   routes.put('/classes', async (c) => {
     const { classes } = await checkedBody(c, classesSchema);
-    const id = await fleetId();
-    await withTransaction(pool, async (db) => setClasses(db, id, classes));
+    await changeClasses(pool, await fleetId(), classes);
     return c.json({ classes });
   });
   routes.get('/demo', async (c) => c.json(await countDemo(pool, await fleetId())));

@@ -56,7 +56,7 @@ export const endPerson = async (
 };
 
 /** Somebody who works here, as signing in asks for them. */
-type Working = Pick<Person, 'personId' | 'name' | 'role'>;
+export type Working = Pick<Person, 'personId' | 'name' | 'role'>;
 const WORKING = 'SELECT person_id AS "personId", name, role FROM person WHERE fleet_id = $1 AND ended_at IS NULL';
 
 /** Who works here under a name, however it is written large or small; null when nobody does. */

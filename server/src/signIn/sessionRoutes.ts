@@ -9,18 +9,18 @@ import {
   switchSchema,
 } from '@vaktman/contract';
 import { Hono } from 'hono';
-import { withTransaction, type Pool } from '../database/pool';
+import type { Pool } from '../database/pool';
 import { findFleetId } from '../fleet/fleetStore';
 import { checkedBody } from '../http/body';
 import { ClientError, notFound } from '../http/problem';
 import { findByName, findPerson } from '../people/peopleStore';
 import type { Cookies } from './cookies';
 import { changeOwnWords, offeredByLink, wordsByLink } from './changeWords';
+import { keepOwnKey } from './ownKey';
 import { personAsking } from './requester';
 import { confirmSession, dropOldSessions, endSession, sessionsOf } from './sessionStore';
 import { sessionAnswer } from './sessionAnswer';
 import { makeCode } from './codeStore';
-import { isKey, keepDeviceKey, keyNameOf } from './deviceKeyStore';
 import { deviceHere, signIn } from './signer';
 import { dropOldTries } from './tries';
 import { wordChecks } from './wordChecks';
@@ -92,16 +92,7 @@ export const sessionRoutes = (pool: Pool, fleetId: () => Promise<FleetId>, cooki
   routes.put('/key', async (c) => {
     const key = await checkedBody(c, deviceKeySchema);
     const { deviceId } = personAsking(c);
-    if (!(await isKey(key)))
-      throw new ClientError(422, 'Some fields are not as expected. Nothing was stored.', [
-        { path: 'publicKey', message: 'expected a point of P-256' },
-      ]);
-    const fleet = await fleetId();
-    if (!(await withTransaction(pool, async (db) => keepDeviceKey(db, fleet, deviceId, key))))
-      throw new ClientError(409, 'This key is of another device. Nothing was stored.', [
-        { path: 'publicKey', message: 'expected a key this device made' },
-      ]);
-    return c.json({ key: keyNameOf(key) });
+    return c.json({ key: await keepOwnKey(pool, await fleetId(), deviceId, key) });
   });
   routes.get('/own', async (c) => {
     const { personId, sessionId } = personAsking(c);

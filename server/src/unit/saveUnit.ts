@@ -195,11 +195,21 @@ const changeBatteries = async (
 };
 
 /**
- * Changes a unit. A battery with another serial at a position is another battery: the old one's stay ends and the new
+ * Changes a unit, which keeps its number. A battery with another serial at a position is another battery: the old one's stay ends and the new
  * one's begins. Everything else is a correction of what is on record.
  */
-export const changeUnit = async (pool: Pool, fleetId: FleetId, draft: UnitDraft, now: string): Promise<void> => {
+export const changeUnit = async (
+  pool: Pool,
+  fleetId: FleetId,
+  unitId: UnitId,
+  draft: UnitDraft,
+  now: string,
+): Promise<void> => {
   const { revision } = draft;
+  if (draft.unit.id !== unitId)
+    throw new ClientError(422, 'Nothing was stored.', [
+      { path: 'unit.id', message: `expected ${unitId}; a unit keeps its number` },
+    ]);
   if (revision === undefined)
     throw new ClientError(422, 'Nothing was stored.', [
       { path: 'revision', message: 'missing, expected the revision the change was made from' },

@@ -12,12 +12,11 @@ import {
   unit24,
   visitWith,
   type Written,
+  judgedAt as at,
+  findingsIn as found,
 } from '../../../test/visitFixture';
 import { judge, type Chemistry, type Repair, type Unit } from '../../index';
 
-const at = (readings: Written[], step: string, point: string, part = {}) =>
-  stepAt(judge(visitWith(readings, part)), step, point);
-const found = (readings: Written[], part = {}) => findingsOf(judge(visitWith(readings, part)));
 const resting = (volts: number, more: Record<string, unknown> = {}): Written => ({
   step: 'battery.openCircuit',
   point: 'A',

@@ -11,6 +11,7 @@ import {
   verdictOf,
   visitWith,
   type Written,
+  judgedAt as at,
 } from '../../../test/visitFixture';
 import { judge } from '../../index';
 
@@ -20,8 +21,6 @@ const drops = (positive: number, negative: number, amps = 160): Written[] => [
   { step: 'charge.drop', point: 'positive', volts: positive, amps },
   { step: 'charge.drop', point: 'negative', volts: negative, amps },
 ];
-const at = (readings: Written[], step: string, point: string, part = {}) =>
-  stepAt(judge(visitWith(readings, part)), step, point);
 
 describe('running volts', () => {
   it.each([

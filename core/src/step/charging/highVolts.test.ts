@@ -10,6 +10,8 @@ import {
   unit24,
   visitWith,
   type Written,
+  judgedAt as at,
+  findingsIn as found,
 } from '../../../test/visitFixture';
 import { judge, type Chemistry, type Unit } from '../../index';
 
@@ -22,9 +24,6 @@ const alternator = (part: Partial<Alternator> = {}): Alternator => ({
   remoteSense: false,
   ...part,
 });
-const found = (readings: Written[], part = {}) => findingsOf(judge(visitWith(readings, part)));
-const at = (readings: Written[], step: string, point: string, part = {}) =>
-  stepAt(judge(visitWith(readings, part)), step, point);
 const volts = (point: string, value: number, rpm = 1500): Written => ({
   step: 'charge.volts',
   point,

@@ -11,10 +11,10 @@ import {
   unit24,
   visitWith,
   type Written,
+  findingsIn as found,
 } from '../../../test/visitFixture';
 import { judge, Outcomes, refusal, visitFacts, type ReadStep } from '../../index';
 
-const found = (readings: Written[], part = {}) => findingsOf(judge(visitWith(readings, part)));
 const belt = (condition: string, speed?: string): Written => ({
   step: 'look.belt',
   point: 'drive',
