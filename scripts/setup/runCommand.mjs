@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { accessSync, constants, existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensurePackages } from './packages.mjs';
 import { root } from './root.mjs';
+import { runTypeScript } from './runTypeScript.mjs';
 
 const FOLDER = join(root, 'dist/commands');
 const SOURCES = ['core/src', 'contract/src', 'demo/src', 'server/src', 'scripts', 'package-lock.json'];
@@ -21,6 +22,17 @@ const stampOfSources = () => {
   return hash.digest('hex').slice(0, 16);
 };
 
+/** Whether bundles can be kept: whoever only reads this folder runs commands from their sources. */
+const canKeep = () => {
+  try {
+    mkdirSync(FOLDER, { recursive: true });
+    accessSync(FOLDER, constants.W_OK);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
 /**
  * Runs a command written in TypeScript, from a bundle that is made when the sources were changed since: reading them
  * one by one takes a second of every call.
@@ -31,6 +43,7 @@ export async function runCommand(name) {
   const bundle = `${name}-${stampOfSources()}.mjs`;
   const file = join(FOLDER, bundle);
   if (!existsSync(file)) {
+    if (!canKeep()) return runTypeScript(new URL(`../${name}.ts`, import.meta.url));
     const { bundleForNode } = await import('./bundling.mjs');
     // Under a name of its own until it is whole: another call may be making the same.
     const making = join(FOLDER, `.${process.pid}-${bundle}`);
