@@ -1,12 +1,15 @@
 import { Bell, BellOff, Moon, Sun } from 'lucide-react';
+import { lazy, Suspense } from 'react';
 import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
 import { WhoKey } from '../session/WhoKey';
 import { soundToggled, themeToggled } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
-import { Clocks } from './Clocks';
 import { Help } from './Help';
+
+/** Draws nothing while nothing is waited for, and is there a moment later than the first view. */
+const Clocks = lazy(async () => ({ default: (await import('./Clocks')).Clocks }));
 
 const Switch = styled(ToggleButton)`
   width: 52px;
@@ -33,7 +36,9 @@ export const DeviceKeys = () => {
   return (
     <>
       <WhoKey />
-      <Clocks />
+      <Suspense fallback={null}>
+        <Clocks />
+      </Suspense>
       <Switch aria-label="Night theme" isSelected={theme === 'night'} onChange={() => dispatch(themeToggled())}>
         {theme === 'night' ? <Sun aria-hidden="true" /> : <Moon aria-hidden="true" />}
       </Switch>

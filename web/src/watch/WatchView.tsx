@@ -1,12 +1,9 @@
 import type { Fleet, Watch, Weather } from '@vaktman/contract';
-import { DISPOSITION_WORDS, DISPOSITIONS } from '@vaktman/core';
 import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { Input, Label, SearchField } from 'react-aria-components';
 import { useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { dateAfter, todayText } from '../control/dates';
-import { ChoiceField } from '../control/ChoiceField';
 import { useLater } from '../control/useLater';
 import { usePrinting } from '../control/usePrinting';
 import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
@@ -19,31 +16,24 @@ import {
   countByAnswer,
   filterFrom,
   filterParameters,
-  SORTS,
   watchLines,
   watchUnits,
-  type Sort,
   type WatchFilter,
 } from './watchFilter';
 import { WatchList } from './WatchList';
-import { WatchSide } from './WatchSide';
 import { answerWords, doneWords, nightWords } from './watchWords';
-import { Answer, ColdPlace, Empty, Headline, Main, Sheet, Toggle, Tools, Yards } from './watchStyle';
+import { Answer, ColdPlace, Empty, Headline, Main, Sheet, ToolsPlace } from './watchStyle';
 
 /** Fetched when the first view stands, so that it is there when somebody prints. */
 const loadWorklist = async () => (await import('./Worklist')).Worklist;
 /** Drawn once the list stands: the nights are asked for apart, and come later anyway. */
 const ComingCold = lazy(async () => ({ default: (await import('./ComingCold')).ComingCold }));
+/** What is due and what to buy stands beside the list, and what narrows it over it: both come a moment later. */
+const WatchSide = lazy(async () => ({ default: (await import('./WatchSide')).WatchSide }));
+const WatchTools = lazy(async () => ({ default: (await import('./WatchTools')).WatchTools }));
 /** Seen once in the life of a fleet. */
 const EmptyFleet = lazy(async () => ({ default: (await import('./EmptyFleet')).EmptyFleet }));
 
-const SORT_WORDS: Readonly<Record<Sort, string>> = {
-  need: 'needs most',
-  cold: 'coldest start',
-  due: 'due first',
-  under: 'battery fails first',
-  unit: 'unit number',
-};
 const NIGHTS_DRAWN = 7;
 const NO_WEATHER: Weather = { yards: [], problem: 'The nights could not be loaded.' };
 const NIGHTS_PENDING: Weather = { yards: [], problem: null };
@@ -114,54 +104,19 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
         ))}
       </Headline>
       <Main>
-        <Tools>
-          <form
-            role="search"
-            onSubmit={(event) => {
-              event.preventDefault();
-              openFirst();
+        <Suspense fallback={<ToolsPlace aria-hidden="true" />}>
+          <WatchTools
+            filter={filter}
+            change={change}
+            yards={yards}
+            typed={typed}
+            type={(value) => {
+              setTyped(value);
+              change({ search: value });
             }}
-          >
-            <SearchField
-              value={typed}
-              onChange={(value) => {
-                setTyped(value);
-                change({ search: value });
-              }}
-            >
-              <Label>Find a unit or a finding</Label>
-              <Input placeholder="P-07, loader, weak …" />
-            </SearchField>
-          </form>
-          {yards.length < 2 ? null : (
-            <Yards role="group" aria-label="Yard">
-              {yards.map((yard) => (
-                <Toggle
-                  key={yard.yardId}
-                  isSelected={yardId === yard.yardId}
-                  onChange={(on) => change({ yardId: on ? yard.yardId : null })}
-                >
-                  {yard.name}
-                </Toggle>
-              ))}
-            </Yards>
-          )}
-          <ChoiceField
-            label="Left its visit"
-            value={standing ?? ''}
-            onChange={(value) => change({ standing: DISPOSITIONS.find((known) => known === value) ?? null })}
-            options={[['', 'in any way'], ...DISPOSITIONS.map((known) => [known, DISPOSITION_WORDS[known]] as const)]}
+            openFirst={openFirst}
           />
-          <ChoiceField
-            label="First"
-            value={sort}
-            onChange={(value) => change({ sort: SORTS.find((known) => known === value) ?? 'need' })}
-            options={SORTS.map((known) => [known, SORT_WORDS[known]] as const)}
-          />
-          <Toggle isSelected={done} onChange={(on) => change({ done: on })}>
-            When this is done
-          </Toggle>
-        </Tools>
+        </Suspense>
         <Suspense fallback={<ColdPlace aria-hidden="true" />}>
           <ComingCold weather={weather ?? NIGHTS_PENDING} yards={yards} nights={nights} dates={dates} />
         </Suspense>
@@ -171,7 +126,9 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
           <WatchList lines={lines} nights={nights} today={today} />
         )}
       </Main>
-      <WatchSide units={units} rows={watch.units} night={night} today={today} done={after} />
+      <Suspense fallback={<aside aria-hidden="true" />}>
+        <WatchSide units={units} rows={watch.units} night={night} today={today} done={after} />
+      </Suspense>
     </Sheet>
   );
 };

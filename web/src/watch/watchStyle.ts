@@ -155,6 +155,16 @@ export const Empty = styled.p`
 `;
 
 /** As high as the coming cold, which stands here a moment later: the list does not jump. */
+/** Where the tools will stand, as high as they are, so that nothing moves when they come. */
+export const ToolsPlace = styled.div`
+  height: 79px;
+  ${NARROW} {
+    height: 135px;
+  }
+  ${PHONE} {
+    height: 79px;
+  }
+`;
 export const ColdPlace = styled.div`
   height: 128px;
   ${PHONE} {
