@@ -25,5 +25,25 @@ export default defineConfig({
     }),
   ],
   worker: { format: 'es' },
-  build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2022', sourcemap: false },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    target: 'es2022',
+    sourcemap: false,
+    rolldownOptions: {
+      output: {
+        // What lazy views share is put together across the views: by itself each piece would be a file of a few hundred bytes,
+        // and a tablet at the machine waits for the number of files more than for their size.
+        codeSplitting: {
+          groups: [
+            { name: 'first', tags: ['$initial'], priority: 1 },
+            { name: 'shared', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 20_000 },
+          ],
+        },
+        // Pieces that were put together may ask for one another: each begins when it is first asked for, not when its file came.
+        strictExecutionOrder: true,
+        chunkFileNames: ({ name }) => `assets/${name.startsWith('shared~') ? 'shared' : '[name]'}-[hash].js`,
+      },
+    },
+  },
 });
