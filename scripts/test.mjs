@@ -93,8 +93,8 @@ try {
   const doors = ['core', 'contract', 'server', 'web/src', 'demo', 'e2e', 'scripts'];
   await checkAll([
     ['build', process.execPath, ['scripts/build.mjs']],
-    ['format', bin('prettier'), ['--check', '--log-level', 'warn', '.']],
-    ['lint', bin('eslint'), ['.']],
+    ['format', bin('oxfmt'), ['--check']],
+    ['lint', bin('oxlint'), ['--deny-warnings']],
     ...Object.entries(TYPES).map(([rooms, config]) => [`types of ${rooms}`, bin('tsc'), ['-p', config]]),
     ['doors between the rooms', bin('depcruise'), [...doors, '--config', '.dependency-cruiser.cjs']],
     ['what nothing uses', bin('knip'), []],

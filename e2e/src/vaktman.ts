@@ -169,7 +169,7 @@ export const test = base.extend<
 >({
   // One set of instruments and one weather service for the tests of a worker: the servers under test come and go beside them.
   standIns: [
-    // eslint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
+    // oxlint-disable-next-line no-empty-pattern -- Playwright reads the fixtures a fixture needs from this pattern
     async ({}, use) => {
       const [feed, weather] = [await startStandIn('feed'), await startStandIn('weather')];
       await use({

@@ -22,7 +22,8 @@ export type FeedLine =
   | BurstLine;
 
 export type ParsedLine =
-  { readonly ok: true; readonly line: FeedLine } | { readonly ok: false; readonly problem: string };
+  | { readonly ok: true; readonly line: FeedLine }
+  | { readonly ok: false; readonly problem: string };
 
 const LONGEST_LINE = 400;
 

@@ -30,7 +30,8 @@ export interface ColdFit {
 
 /** Either what the readings carry, or what they lack in words. */
 export type ColdFitResult =
-  { readonly kind: 'fit'; readonly fit: ColdFit } | { readonly kind: 'unsaid'; readonly lacks: readonly string[] };
+  | { readonly kind: 'fit'; readonly fit: ColdFit }
+  | { readonly kind: 'unsaid'; readonly lacks: readonly string[] };
 
 const AGE_SHARE = 0.03;
 const CHARGE_DEVIATION = 0.04;

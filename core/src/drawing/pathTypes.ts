@@ -23,7 +23,12 @@ export type StretchId =
   | 'charge.negative'
   | `alternator.${string}`;
 export type StretchStep =
-  'start.drop' | 'start.solenoid' | 'start.motor' | 'start.control' | 'charge.drop' | 'charge.volts';
+  | 'start.drop'
+  | 'start.solenoid'
+  | 'start.motor'
+  | 'start.control'
+  | 'charge.drop'
+  | 'charge.volts';
 
 /** A numbered place where a probe can be put. */
 export interface TestPoint {

@@ -4,7 +4,8 @@ import { problemsOf, type Problem } from './problem';
 import { visitFileSchema, type VisitFile } from './visitFile';
 
 export type Parsed<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly problems: readonly Problem[] };
 
 /**
  * What is wrong with a well-formed reading on this unit: a point it does not have, a field the point does not take.

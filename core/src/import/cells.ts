@@ -9,7 +9,7 @@ const LONGEST_SHOWN = 60;
 
 const NOTHING_1252 = /[\u0081\u008d\u008f\u0090\u009d]/;
 const REPLACED = '\ufffd';
-// eslint-disable-next-line no-control-regex
+// oxlint-disable-next-line no-control-regex
 const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/;
 const EDGES = /^[\s\u200b\ufeff]+|[\s\u200b\ufeff]+$/g;
 

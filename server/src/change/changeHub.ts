@@ -15,7 +15,9 @@ type Change = z.infer<typeof changeSchema>;
 
 /** What whoever listens is told: a change, or that some may have been missed and everything is to be asked again. */
 export type Told =
-  { readonly kind: 'change'; readonly change: Change } | { readonly kind: 'missed' } | { readonly kind: 'end' };
+  | { readonly kind: 'change'; readonly change: Change }
+  | { readonly kind: 'missed' }
+  | { readonly kind: 'end' };
 type Listener = (told: Told) => void;
 
 /**

@@ -258,7 +258,7 @@ describe('how a list was read', () => {
     expect(await ask(answer.map)).toBeNull();
     const bytes = new TextEncoder().encode(text);
     const reread = importAnswer('units', bytes, map, await known());
-    expect((reread.units?.[0] as { unit: { description: string } }).unit.description).toBe('rot');
+    expect(reread.units?.[0]).toMatchObject({ unit: { description: 'rot' } });
     await send('/api/imports', list('units', [draft('M-1')], { map }));
     expect(await ask(answer.map)).toEqual(map);
     const other = await read('units', text.replace('Farbe', 'Laune'));

@@ -12,7 +12,16 @@ interface VisitsProblem {
   readonly file: string | null;
   readonly path: string | null;
   readonly code:
-    'archive' | 'empty' | 'too-many' | 'path' | 'encrypted' | 'nested' | 'duplicate' | 'too-large' | 'json' | 'visit';
+    | 'archive'
+    | 'empty'
+    | 'too-many'
+    | 'path'
+    | 'encrypted'
+    | 'nested'
+    | 'duplicate'
+    | 'too-large'
+    | 'json'
+    | 'visit';
   readonly expected: string;
 }
 
@@ -160,7 +169,9 @@ const byName = ({
   isLink,
   isEncrypted,
 }: ZipEntry):
-  readonly ['skip', 'directory' | 'not-json'] | readonly ['wrong', VisitsProblem['code'], string] | null => {
+  | readonly ['skip', 'directory' | 'not-json']
+  | readonly ['wrong', VisitsProblem['code'], string]
+  | null => {
   if (leadsOut(name) || isLink) return ['wrong', 'path', 'a plain name inside the archive'];
   if (name.endsWith('/')) return ['skip', 'directory'];
   if (isEncrypted) return ['wrong', 'encrypted', 'an entry without a password'];

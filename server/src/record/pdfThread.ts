@@ -22,7 +22,8 @@ export type PdfJob =
     };
 
 export type PdfAnswer =
-  { readonly id: number; readonly pdf: Uint8Array } | { readonly id: number; readonly problem: string };
+  | { readonly id: number; readonly pdf: Uint8Array }
+  | { readonly id: number; readonly problem: string };
 
 interface Asked {
   readonly resolve: (pdf: Uint8Array) => void;

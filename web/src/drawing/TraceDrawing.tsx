@@ -66,7 +66,7 @@ export const TraceDrawing = ({
         };
       }),
     // The bands follow from the lines.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
     [lines, behind, span.fromS, span.toS, pixels, shiftS],
   );
   const floor = lines.hasAmps ? BANDS.amps.floor : BANDS.volts.floor;

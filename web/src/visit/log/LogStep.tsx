@@ -98,7 +98,7 @@ export const LogStep = ({ detail, judged, step, point }: StepProps & { step: Log
   useEffect(() => {
     if (heard !== null) add(heard);
     // Each sample heard is one entry of the log, whatever else is drawn anew.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [feed]);
   const now = useNow(500, log !== null);
   const seconds = log === null ? 0 : Math.max(0, (now - log.startedMs) / 1000);
