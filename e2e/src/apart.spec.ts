@@ -1,4 +1,5 @@
-import { goTo, allSent, expect, goOn, openVisit, readAtRest, stripSurfaceCharge, test, leap } from './vaktman';
+import { goTo, allSent, expect, test, leap } from './vaktman';
+import { goOnWith, rested } from './begun';
 
 /** The smallest picture a browser shows. */
 const PIXEL = Buffer.from(
@@ -20,12 +21,7 @@ test('asks for memory power and the wait before the first clamp comes off, and k
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ unit: { ...unit, memoryPower: 'needed', keyOffWaitMinutes: 2 }, yardId, revision }),
   });
-  const visitId = await openVisit(page, 'S-01');
-  await stripSurfaceCharge(page);
-  for (const position of ['A', 'B']) {
-    await readAtRest(page, position, '12.86');
-    await goOn(page);
-  }
+  const visitId = await goOnWith(page, vaktman, 'S-01', rested({ A: 12.86, B: 12.86 }));
   await expect(page.getByRole('heading', { name: 'Before the first clamp comes off' })).toBeVisible();
   const apart = page.getByRole('button', { name: 'Memory power is on: take it apart' });
   await expect(apart).toBeDisabled();
@@ -41,8 +37,7 @@ test('keeps a picture of a fault with the visit, taken while the server is down,
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'G-05');
-  await allSent(page);
+  const visitId = await goOnWith(page, vaktman, 'G-05');
   await goTo(page, `/visits/${visitId}/look`);
   const caseOf = (position: string) => page.getByRole('toolbar', { name: `Case of battery ${position}` });
   for (const words of ['bulged', 'leaking'])

@@ -1,12 +1,11 @@
-import { goTo, allSent, expect, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
+import { goTo, allSent, expect, test } from './vaktman';
+import { goOnWith, rested } from './begun';
 
 test('asks why a young battery is flat, and leads from the sheet of causes to the test that tells most for its minutes', async ({
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'S-01');
-  await stripSurfaceCharge(page);
-  await readAtRest(page, 'A', '12.1');
+  const visitId = await goOnWith(page, vaktman, 'S-01', rested({ A: 12.1 }));
   await goTo(page, `/visits/${visitId}/findings`);
   const sheet = page.getByRole('region', { name: 'Why did battery A die' });
   await expect(sheet.getByRole('listitem').filter({ hasText: 'not read' }).first()).toBeVisible();

@@ -1,10 +1,11 @@
-import { allSent, goTo, expect, openVisit, test } from './vaktman';
+import { allSent, goTo, expect, test } from './vaktman';
+import { goOnWith } from './begun';
 
 test('finds the lug that comes and goes by watching the running volts and moving one joint after the other', async ({
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'S-01');
+  const visitId = await goOnWith(page, vaktman, 'S-01');
   await goTo(page, `/visits/${visitId}/charge.volts/bank`);
   await page.getByRole('link', { name: 'It comes and goes: log it' }).click();
   await page.getByRole('button', { name: 'Type the values as they move' }).click();

@@ -1,4 +1,5 @@
-import { expect, openVisit, stripSurfaceCharge, test } from './vaktman';
+import { expect, stripSurfaceCharge, test } from './vaktman';
+import { goOnWith } from './begun';
 
 test('types a whole bank on one screen, goes on by itself after a pass, and leads back to put a reading right', async ({
   ready: page,
@@ -9,7 +10,7 @@ test('types a whole bank on one screen, goes on by itself after a pass, and lead
     localStorage.setItem('vaktman.settings', JSON.stringify({ theme: 'day', sound: false })),
   );
   await page.reload();
-  const visitId = await openVisit(page, 'P-09');
+  const visitId = await goOnWith(page, vaktman, 'P-09');
   await stripSurfaceCharge(page);
   await expect(page.getByRole('heading', { name: 'Resting volts of the bank' })).toBeVisible();
   for (const volts of ['12.71', '12.70', '12.69', '12.71']) {

@@ -1,10 +1,11 @@
-import { goTo, allSent, expect, openVisit, test } from './vaktman';
+import { goTo, allSent, expect, test } from './vaktman';
+import { goOnWith } from './begun';
 
 test('walks the ground run of the starter from its ends to the stretch that loses, naming places on the way', async ({
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'S-01');
+  const visitId = await goOnWith(page, vaktman, 'S-01');
   await goTo(page, `/visits/${visitId}/run.volts/${encodeURIComponent('starterNegative:bank-')}`);
   await expect(page.getByRole('heading', { name: /^Read bank −/ })).toBeVisible();
   const type = async (...values: string[]): Promise<void> => {

@@ -13,6 +13,7 @@ import {
   unitsListed,
   type Vaktman,
 } from './vaktman';
+import { goOnWith } from './begun';
 
 /** A tablet people share, on which two of them went on by PIN, with everything on it for a shift without network. */
 const tablet = async (browser: Browser, vaktman: Vaktman): Promise<Page> => {
@@ -111,7 +112,7 @@ test('two tablets without network meet again: nothing is lost, nothing comes twi
 }) => {
   test.setTimeout(180_000);
   const [one, other] = [await tablet(browser, vaktman), await tablet(browser, vaktman)];
-  const shared = await openVisit(one, 'S-01');
+  const shared = await goOnWith(one, vaktman, 'S-01');
   await stripSurfaceCharge(one);
   await allSent(one);
   await other.goto(`${vaktman.url}/visits/${shared}/battery.openCircuit/B`);

@@ -1,7 +1,8 @@
 import { pressed, whoKey } from './bayTablet';
 import { readsBy } from './settings';
 import { carry } from './carry';
-import { allSent, choose, expect, leap, openVisit, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
+import { allSent, choose, expect, leap, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
+import { goOnWith } from './begun';
 
 test('shows the made-up people and lets one in by one press', async ({ page, vaktman }) => {
   await page.goto(`${vaktman.url}/units/P-07`);
@@ -27,7 +28,7 @@ test('another goes on by PIN in mid-visit: what was half typed stays with who ty
   await readsBy(page);
   await vaktman.signIn(page.context(), 'T. Brandvold', true);
   await page.goto(vaktman.url);
-  const visitId = await openVisit(page, 'S-01');
+  const visitId = await goOnWith(page, vaktman, 'S-01');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.71');
   await page.getByRole('link', { name: /^Next:/ }).click();
@@ -85,7 +86,7 @@ test('a device that a lead ends is out at once, keeps what it recorded, and send
   await readsBy(page);
   await vaktman.signIn(page.context(), 'T. Brandvold', true);
   await page.goto(vaktman.url);
-  const visitId = await openVisit(page, 'S-01');
+  const visitId = await goOnWith(page, vaktman, 'S-01');
   await stripSurfaceCharge(page);
   await allSent(page);
   // A lead on another device ends this one.

@@ -1,9 +1,9 @@
 import {
   choose,
+  goTo,
   allSent,
   closeVisit,
   expect,
-  openVisit,
   readAtRest,
   stripSurfaceCharge,
   test,
@@ -11,6 +11,7 @@ import {
   type Vaktman,
   leap,
 } from './vaktman';
+import { goOnWith, rested } from './begun';
 import type { Browser, Page } from '@playwright/test';
 import { readsBy } from './settings';
 import { unitDetailSchema } from '@vaktman/contract';
@@ -29,9 +30,9 @@ test('a clock that leads to another machine mixes nothing: readings and surface 
   ready: page,
   vaktman,
 }) => {
-  const first = await openVisit(page, 'P-09');
+  const first = await goOnWith(page, vaktman, 'P-09');
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
-  const second = await openVisit(page, 'P-07');
+  const second = await goOnWith(page, vaktman, 'P-07');
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
   await leap(page, 61_000);
   // By the clock to the other machine, while this one is being stripped, and on at once.
@@ -56,10 +57,8 @@ test('a load that is on is seen and ended from every screen, and a bouncing pres
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'P-09');
-  await stripSurfaceCharge(page);
-  await readAtRest(page, 'A', '12.66');
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.load/A`);
+  const visitId = await goOnWith(page, vaktman, 'P-09', rested({ A: 12.66 }));
+  await goTo(page, `/visits/${visitId}/battery.load/A`);
   // A bounce is a matter of parts of a second: the page's clock stands while it is tried.
   await page.clock.pauseAt((await page.evaluate(() => Date.now())) + 1000);
   await page.getByRole('button', { name: /start 15 s/ }).dblclick();
@@ -87,7 +86,7 @@ test('two people in one visit see each other within two seconds, and neither ove
   vaktman,
   browser,
 }) => {
-  const visitId = await openVisit(page, 'P-09');
+  const visitId = await goOnWith(page, vaktman, 'P-09');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.66');
   await allSent(page);
@@ -112,7 +111,7 @@ test('a signed visit takes nothing but an amendment, and what came too late is s
   vaktman,
   browser,
 }) => {
-  const visitId = await openVisit(page, 'P-09');
+  const visitId = await goOnWith(page, vaktman, 'P-09');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '12.66');
   await allSent(page);
@@ -159,10 +158,7 @@ test('a battery replaced in the middle keeps its own reading, and asks for rest,
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'P-09');
-  await stripSurfaceCharge(page);
-  await readAtRest(page, 'A', '9.80');
-  await allSent(page);
+  const visitId = await goOnWith(page, vaktman, 'P-09', rested({ A: 9.8 }));
   const before = (await vaktman.unit('P-09')).placements.find(({ position, to }) => position === 'A' && to === null)!;
   await page.goto(`${vaktman.url}/visits/${visitId}/findings`);
   await page

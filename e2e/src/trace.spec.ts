@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { madeCrank, traceText, type Written } from '../../core/test/traceFixture';
-import { goTo, allSent, choose, expect, openVisit, test } from './vaktman';
+import { goTo, allSent, choose, expect, test } from './vaktman';
+import { goOnWith } from './begun';
 
 const WEAK = madeCrank({ perSecond: 1000, cranksS: 6, compression: [1, 1, 1, 0.7, 1, 1] });
 
@@ -50,7 +51,7 @@ test('keeps a crank with its visit: columns put right, the weak cylinder seen, j
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'P-09');
+  const visitId = await goOnWith(page, vaktman, 'P-09');
   await goTo(page, `/visits/${visitId}/start.trace/bank`);
   await takeIn(page, 'scope.csv', traceText(WEAK, BY_PROBE));
   await expect(page.getByRole('alert')).toContainText('expected a column of volts, found none');
@@ -86,8 +87,8 @@ test('keeps a crank with its visit: columns put right, the weak cylinder seen, j
   expect((await pdf.arrayBuffer()).byteLength).toBeGreaterThan(20_000);
 });
 
-test('catches a crank from a connected oscilloscope as a burst', async ({ ready: page }) => {
-  const visitId = await openVisit(page, 'P-09');
+test('catches a crank from a connected oscilloscope as a burst', async ({ ready: page, vaktman }) => {
+  const visitId = await goOnWith(page, vaktman, 'P-09');
   await goTo(page, `/visits/${visitId}/start.trace/bank`);
   await page.getByRole('button', { name: 'Listen to the instruments' }).click();
   await expect(page.getByRole('button', { name: 'Keep the trace' })).toBeVisible({ timeout: 30_000 });

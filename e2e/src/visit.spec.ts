@@ -15,6 +15,7 @@ import {
   unitsListed,
   leap,
 } from './vaktman';
+import { goOnWith } from './begun';
 import type { Page } from '@playwright/test';
 
 const REST = { A: '12.86', B: '12.88', C: '12.85', D: '12.87' } as const;
@@ -100,8 +101,8 @@ test('loses and doubles nothing when the server dies and the tab is reloaded', a
   await expect(page.getByText('Weak under load: battery B')).toBeVisible();
 });
 
-test('keeps the hold of a load test and a half-stripped bank through a reload', async ({ ready: page }) => {
-  await openVisit(page, 'P-09');
+test('keeps the hold of a load test and a half-stripped bank through a reload', async ({ ready: page, vaktman }) => {
+  await goOnWith(page, vaktman, 'P-09');
   await page.getByRole('button', { name: 'Lamps and blower are on' }).click();
   await leap(page, 20_000);
   await page.reload();
@@ -121,8 +122,8 @@ test('keeps the hold of a load test and a half-stripped bank through a reload', 
   await expect(page.getByRole('alertdialog', { name: 'Release load now' })).toBeVisible();
 });
 
-test('refuses the load test of a flat and of a low battery and says what to do', async ({ ready: page }) => {
-  const visitId = await openVisit(page, 'S-01');
+test('refuses the load test of a flat and of a low battery and says what to do', async ({ ready: page, vaktman }) => {
+  const visitId = await goOnWith(page, vaktman, 'S-01');
   await stripSurfaceCharge(page);
   await readAtRest(page, 'A', '10.2');
   await expect(page.getByText('failed', { exact: true })).toBeVisible();
@@ -139,7 +140,7 @@ test('asks about the unusual, refuses the impossible, and keeps a skipped wait w
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'G-05');
+  const visitId = await goOnWith(page, vaktman, 'G-05');
   await page.getByRole('button', { name: 'Skip' }).click();
   await page.getByLabel('Why').fill('bank was off the truck all night');
   await page.getByRole('button', { name: 'Skip and read' }).click();

@@ -3,7 +3,6 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Page } from '@playwright/test';
 import {
   goTo,
   allSent,
@@ -21,20 +20,9 @@ import {
   type Vaktman,
   leap,
 } from './vaktman';
+import { goOnWith, loaded, rested } from './begun';
 
 const root = join(import.meta.dirname, '../..');
-
-const restAndLoad = async (page: Page, positions: string, lowest: string, amps: string): Promise<void> => {
-  await stripSurfaceCharge(page);
-  for (const position of positions) {
-    await readAtRest(page, position, '12.68');
-    await goOn(page);
-  }
-  for (const position of positions) {
-    await loadFor15s(page, position, lowest, amps);
-    await goOn(page);
-  }
-};
 
 const judgeOnCommandLine = (file: string) => {
   const judged = spawnSync('npm', ['run', '-s', 'judge', '--', file], { cwd: root, encoding: 'utf8' });
@@ -55,8 +43,10 @@ const recordText = async (vaktman: Vaktman, visitId: string): Promise<string> =>
 };
 
 test('finds a resistive ground clamp, repairs it, tests it again and keeps both', async ({ ready: page, vaktman }) => {
-  const visitId = await openVisit(page, 'P-09');
-  await restAndLoad(page, 'ABCD', '10.94', '440');
+  const visitId = await goOnWith(page, vaktman, 'P-09', [
+    ...rested({ A: 12.68, B: 12.68, C: 12.68, D: 12.68 }),
+    ...loaded({ A: 10.94, B: 10.94, C: 10.94, D: 10.94 }, 440),
+  ]);
   await measure(page, 'Positive starter cable', '0.14', '500');
   await read(page, 'Ground side of the starter', '0.62', '500');
   await expect(page.getByText('failed', { exact: true }).first()).toBeVisible();
@@ -129,7 +119,7 @@ test('shows every problem of a foreign visit file and takes nothing in', async (
 });
 
 test('walks from a machine that does not crank to its magnetic switch', async ({ ready: page, vaktman }) => {
-  const visitId = await openVisit(page, 'P-07');
+  const visitId = await goOnWith(page, vaktman, 'P-07');
   await goTo(page, `/visits/${visitId}/start.walk`);
   const volts = async (question: string, value: string): Promise<void> => {
     await expect(page.getByRole('heading', { name: question, level: 2 })).toBeVisible();
@@ -161,12 +151,7 @@ test('walks from a machine that does not crank to its magnetic switch', async ({
 test('traces a recharge current that never falls to one battery, and swaps it', async ({ ready: page, vaktman }) => {
   const before = await vaktman.unit('P-12');
   const old = before.placements.find(({ position, to }) => position === 'C' && to === null)!;
-  const visitId = await openVisit(page, 'P-12');
-  await stripSurfaceCharge(page);
-  for (const position of 'ABCD') {
-    await readAtRest(page, position, '12.72');
-    await goOn(page);
-  }
+  const visitId = await goOnWith(page, vaktman, 'P-12', rested({ A: 12.72, B: 12.72, C: 12.72, D: 12.72 }));
   await goTo(page, `/visits/${visitId}/charge.recharge/bank`);
   await page.getByRole('button', { name: 'It idles: start 10 min' }).click();
   await leap(page, 10 * 60_000 + 1000);
@@ -228,8 +213,8 @@ test('works on two units at once while their clocks run', async ({ ready: page }
   await expect(page.getByText(/Idled 10 min|Read now|It idles/)).toBeVisible();
 });
 
-test('adds up the voltage ladder and says when it does not close', async ({ ready: page }) => {
-  const visitId = await openVisit(page, 'P-09');
+test('adds up the voltage ladder and says when it does not close', async ({ ready: page, vaktman }) => {
+  const visitId = await goOnWith(page, vaktman, 'P-09');
   await goTo(page, `/visits/${visitId}/start.ladder`);
   for (const [title, value] of [
     ['bank while cranking', '10.8'],
@@ -258,12 +243,7 @@ test('goes on before the pile has cooled only with a reason, and skips a step on
   ready: page,
   vaktman,
 }) => {
-  const visitId = await openVisit(page, 'S-01');
-  await stripSurfaceCharge(page);
-  await readAtRest(page, 'A', '12.7');
-  await goOn(page);
-  await readAtRest(page, 'B', '12.7');
-  await goOn(page);
+  const visitId = await goOnWith(page, vaktman, 'S-01', rested({ A: 12.7, B: 12.7 }));
   await loadFor15s(page, 'A', '10.4', '405');
   await goOn(page);
   // The leaps made this device's clock fast; what is dated anew for it is, before anything is pressed.
@@ -279,7 +259,7 @@ test('goes on before the pile has cooled only with a reason, and skips a step on
   await expect(page.getByRole('heading', { name: 'Positive starter cable' })).toBeVisible();
   await allSent(page);
   const visit = await vaktman.visit(visitId);
-  expect(visit.events.map(({ kind }) => kind)).toEqual(['cautions-acknowledged', 'wait-skipped', 'step-skipped']);
+  expect(visit.events.map(({ kind }) => kind)).toEqual(['wait-skipped', 'step-skipped']);
 });
 
 test('closes a visit on a phone, judged by another method of the fleet', async ({ ready: page, vaktman }) => {
