@@ -14,7 +14,6 @@ const LONG = [
   'server/src/outlook/rebuild.test.ts',
   'core/src/coldStart/coldStart.test.ts',
   'core/src/circuit/circuit.test.ts',
-  'web/src/outbox/outbox.test.ts',
 ];
 
 class ProjectByProject extends BaseSequencer {

@@ -56,11 +56,14 @@ const refusal = (response: ServerResponse, status: number, problems: { path: str
   json(response, status, { type: 'about:blank', title: 'Nothing was stored.', status, problems });
 
 const nodeFetch = globalThis.fetch;
+const wait = globalThis.setTimeout;
 let server: Told;
 let store: Store;
 let outbox: Outbox;
 beforeEach(async () => {
   ownDevice();
+  // Seconds until it is tried again go by fifty times as fast.
+  vi.stubGlobal('setTimeout', (work: () => void, ms = 0, ...told: []) => wait(work, ms / 50, ...told));
   server = new Told();
   const url = await server.listen();
   globalThis.fetch = (path, init) => nodeFetch(`${url}${String(path)}`, init);
