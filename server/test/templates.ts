@@ -1,4 +1,4 @@
-import { openPool } from '../src/index';
+import pg from 'pg';
 
 /** How the databases begin that hold the demo fleet for copying. */
 export const DEMO_TEMPLATE = 'demo_template_';
@@ -7,7 +7,9 @@ export const DEMO_TEMPLATE = 'demo_template_';
 export const setup = async (): Promise<void> => {
   const url = process.env['TEST_DATABASE_URL'];
   if (url === undefined) return;
-  const admin = openPool(url, () => undefined);
+  // The driver alone: every run waits for what is imported here.
+  const admin = new pg.Client({ connectionString: url });
+  await admin.connect();
   const { rows } = await admin.query<{ datname: string }>(
     'SELECT datname FROM pg_database WHERE starts_with(datname, $1)',
     [DEMO_TEMPLATE],
