@@ -46,7 +46,8 @@ export const openPool = (
     idle_in_transaction_session_timeout: limits.idleInTransaction,
     keepAlive: true,
   });
-  pool.on('error', onIdleError);
+  // The driver hangs the whole connection on the error: who it is for, what it has asked. None of it is for a log.
+  pool.on('error', ({ message }) => onIdleError(new Error(message)));
   return pool;
 };
 
