@@ -39,24 +39,31 @@ const run = (command, args, env = {}) =>
     child.on('close', (status) => resolve(status ?? 1));
   });
 
-/** A check that passes or fails as a whole; what it says is shown once it is done. */
-const check = (name, command, args) =>
+/** Runs a command beside others: what it says is handed over once it is done. */
+const runQuietly = (command, args, env = {}) =>
   new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...env },
+    });
     const said = [];
     child.stdout.setEncoding('utf8').on('data', (chunk) => said.push(chunk));
     child.stderr.setEncoding('utf8').on('data', (chunk) => said.push(chunk));
     child.on('error', (error) => said.push(`${error.message}\n`));
-    child.on('close', (status) => {
-      if (status === 0) passed += 1;
-      else {
-        failed.push(name);
-        process.stdout.write(said.join(''));
-      }
-      say(`${status === 0 ? 'passed' : 'FAILED'}: ${name}`);
-      resolve();
-    });
+    child.on('close', (status) => resolve({ status: status ?? 1, said: said.join('') }));
   });
+
+/** A check that passes or fails as a whole; what it says is shown where it failed. */
+const check = async (name, command, args) => {
+  const { status, said } = await runQuietly(command, args);
+  if (status === 0) passed += 1;
+  else {
+    failed.push(name);
+    process.stdout.write(said);
+  }
+  say(`${status === 0 ? 'passed' : 'FAILED'}: ${name}`);
+};
 
 /** Checks that do not ask for one another, as many at once as there are cores. */
 const checkAll = async (checks) => {
@@ -85,7 +92,46 @@ const slowest = () => {
   for (const { seconds, name } of took.sort((a, b) => b.seconds - a.seconds).slice(0, 10))
     say(`${seconds.toFixed(1).padStart(7)} s  ${name}`);
 };
-const interfaceTests = ({ suites = [], specs = [] }) => [...specs, ...suites.flatMap(interfaceTests)];
+
+const unitTests = async (env) => {
+  const units = join(reports, 'units.json');
+  const status = await run(
+    bin('vitest'),
+    ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${units}`],
+    env,
+  );
+  tally('units and server', status, units, (report) => {
+    const fellHere = [];
+    for (const { assertionResults, name, status: outcome } of report.testResults) {
+      const fellInFile = assertionResults.filter((result) => result.status === 'failed');
+      // A file that fails without a failed test did not load, or its setting up or clearing away failed.
+      if (outcome === 'failed' && fellInFile.length === 0) fellHere.push(relative(root, name));
+      for (const { fullName } of fellInFile) fellHere.push(`${relative(root, name)}: ${fullName}`);
+      for (const { duration, fullName } of assertionResults)
+        took.push({ seconds: (duration ?? 0) / 1000, name: fullName });
+    }
+    return { passed: report.numPassedTests, failed: fellHere };
+  });
+};
+
+const specsIn = ({ suites = [], specs = [] }) => [...specs, ...suites.flatMap(specsIn)];
+const browserReport = (project) => join(reports, `${project}.json`);
+const browserEnv = (env, project) => ({ ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport(project) });
+const browserTests = (project, workers) => [
+  bin('playwright'),
+  ['test', '--config', 'e2e/playwright.config.ts', `--project=${project}`, `--workers=${workers}`],
+];
+const tallyBrowser = (project, outcome) =>
+  tally(`interface, ${project}`, outcome, browserReport(project), (report) => {
+    const fellHere = [];
+    for (const { title, tests } of specsIn(report))
+      for (const { results, status } of tests) {
+        if (status === 'unexpected') fellHere.push(title);
+        took.push({ seconds: (results[0]?.duration ?? 0) / 1000, name: title });
+        if (status === 'flaky') say(`passed only the second time: ${title}`);
+      }
+    return { passed: report.stats.expected + report.stats.flaky, failed: fellHere };
+  });
 
 let database = null;
 try {
@@ -106,40 +152,14 @@ try {
   database = await startPostgres(data, { durable: false });
   const env = { TEST_DATABASE_URL: database.adminUrl, CHROMIUM: tools[BROWSER], TZ: 'Europe/Oslo' };
 
-  const units = join(reports, 'units.json');
-  const unitStatus = await run(
-    bin('vitest'),
-    ['run', '--reporter=dot', '--reporter=json', `--outputFile.json=${units}`],
-    env,
-  );
-  tally('units and server', unitStatus, units, (report) => {
-    const fellHere = [];
-    for (const { assertionResults, name, status } of report.testResults) {
-      const fellInFile = assertionResults.filter((result) => result.status === 'failed');
-      // A file that fails without a failed test did not load, or its setting up or clearing away failed.
-      if (status === 'failed' && fellInFile.length === 0) fellHere.push(relative(root, name));
-      for (const { fullName } of fellInFile) fellHere.push(`${relative(root, name)}: ${fullName}`);
-      for (const { duration, fullName } of assertionResults)
-        took.push({ seconds: (duration ?? 0) / 1000, name: fullName });
-    }
-    return { passed: report.numPassedTests, failed: fellHere };
-  });
-
-  const interfaces = join(reports, 'interface.json');
-  const interfaceStatus = await run(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
-    ...env,
-    PLAYWRIGHT_JSON_OUTPUT_NAME: interfaces,
-  });
-  tally('interface', interfaceStatus, interfaces, (report) => {
-    const fellHere = [];
-    for (const { title, tests } of interfaceTests(report))
-      for (const { results, status } of tests) {
-        if (status === 'unexpected') fellHere.push(title);
-        took.push({ seconds: (results[0]?.duration ?? 0) / 1000, name: title });
-        if (status === 'flaky') say(`passed only the second time: ${title}`);
-      }
-    return { passed: report.stats.expected + report.stats.flaky, failed: fellHere };
-  });
+  // Tests of processes wait for them most of the time: the others go on beside them.
+  const [processes] = await Promise.all([
+    runQuietly(...browserTests('processes', 1), browserEnv(env, 'processes')),
+    unitTests(env),
+  ]);
+  process.stdout.write(processes.said);
+  tallyBrowser('processes', processes.status);
+  tallyBrowser('pages', await run(...browserTests('pages', 2), browserEnv(env, 'pages')));
   slowest();
 } catch (error) {
   failed.push(error instanceof Error ? error.message : String(error));

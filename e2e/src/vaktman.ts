@@ -1,6 +1,7 @@
 import { visitDetailSchema, watchSchema, unitDetailSchema, type UnitDetail, type VisitDetail } from '@vaktman/contract';
 import { test as base, expect, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import pg from 'pg';
@@ -114,8 +115,10 @@ const adminUrl = (): string => {
   return url;
 };
 
-/** The database with the demo fleet that every test's own is copied from: made once a run. */
-const TEMPLATE = 'e2e_template';
+/** What the application was built from, as the build notes it. */
+const BUILT_FROM = join(root, 'dist/built-from');
+/** The database with the demo fleet that every test's own is copied from: made once a build. */
+const template = (): string => `e2e_template_${readFileSync(BUILT_FROM, 'utf8').slice(0, 12)}`;
 
 const databaseUrl = (name: string): string => {
   const url = new URL(adminUrl());
@@ -125,18 +128,23 @@ const databaseUrl = (name: string): string => {
 
 /** Makes the demo fleet once, so that each test begins with a copy of it instead of an import. */
 export const makeTemplate = async (): Promise<void> => {
-  await onAdmin(`DROP DATABASE IF EXISTS ${TEMPLATE} WITH (FORCE)`);
-  await onAdmin(`CREATE DATABASE ${TEMPLATE}`);
-  const vaktman = new Vaktman(databaseUrl(TEMPLATE), (await freePort()) as number);
+  const made = await onAdmin('SELECT datname FROM pg_database WHERE datname = $1', [template()]);
+  if (made > 0) return;
+  const making = `e2e_${randomUUID().replaceAll('-', '')}`;
+  await onAdmin(`CREATE DATABASE ${making}`);
+  const vaktman = new Vaktman(databaseUrl(making), (await freePort()) as number);
   await vaktman.start();
   await vaktman.stop();
+  await onAdmin(`ALTER DATABASE ${making} RENAME TO ${template()}`);
 };
 
-const onAdmin = async (statement: string): Promise<void> => {
+/** @returns how many rows the statement gave or changed */
+const onAdmin = async (statement: string, values: readonly string[] = []): Promise<number> => {
   const client = new pg.Client({ connectionString: adminUrl() });
   await client.connect();
-  await client.query(statement);
+  const { rowCount } = await client.query(statement, [...values]);
   await client.end();
+  return rowCount ?? 0;
 };
 
 /** Starts the application on a database that is made for it and dropped once it was used. */
@@ -185,12 +193,12 @@ export const test = base.extend<
   empty: async ({ standIns }, use) => onOwnDatabase('', 'offered', standIns, use),
   onTls: async ({ standIns }, use) =>
     onOwnDatabase(
-      `TEMPLATE ${TEMPLATE}`,
+      `TEMPLATE ${template()}`,
       'loaded',
       { ...standIns, VAKTMAN_ADDRESS: 'https://vaktman.tindra.example' },
       use,
     ),
-  vaktman: async ({ standIns }, use) => onOwnDatabase(`TEMPLATE ${TEMPLATE}`, 'loaded', standIns, use),
+  vaktman: async ({ standIns }, use) => onOwnDatabase(`TEMPLATE ${template()}`, 'loaded', standIns, use),
   ready: async ({ page, vaktman, person }, use, info) => {
     await vaktman.signIn(page.context(), person);
     await page.clock.install();
