@@ -1,12 +1,21 @@
 // Tests everything from nothing: types, lint, format, doors, units and server on a real PostgreSQL, the interface in Chromium.
 import { spawn } from 'node:child_process';
+import { once } from 'node:events';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { availableParallelism, tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
 import { ensurePackages } from './setup/packages.mjs';
 import { root } from './setup/root.mjs';
 
+// Debian's programs come while npm unpacks its packages, which takes one core a minute.
+const programs = once(
+  spawn(process.execPath, [new URL('./setup/fetchPrograms.mjs', import.meta.url).pathname], {
+    stdio: ['ignore', 2, 2],
+  }),
+  'close',
+);
 ensurePackages();
+await programs;
 const { BROWSER, ensureTools } = await import('./setup/tools.mjs');
 const { dataFolder, startPostgres } = await import('./setup/postgres.mjs');
 

@@ -30,6 +30,8 @@ export default defineConfig({
     emptyOutDir: true,
     target: 'es2022',
     sourcemap: false,
+    // What the first view may weigh is held by a test of its own.
+    chunkSizeWarningLimit: 1000,
     rolldownOptions: {
       output: {
         // What lazy views share is put together across the views: by itself each piece would be a file of a few hundred bytes,

@@ -1,6 +1,7 @@
 import { createServer, type AddressInfo, type Server, type Socket } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { appOn } from '../../test/testDatabase';
+import { DATABASE_LIMITS } from '../database/pool';
 import { openPool } from '../index';
 
 /** A database that takes connections and then says nothing, as one does whose machine is frozen. */
@@ -20,7 +21,8 @@ afterAll(() => {
 
 describe('a database that does not answer', () => {
   it('is told by health and by every request, and nothing waits for it for ever', async () => {
-    const pool = openPool(`postgres://a:b@127.0.0.1:${(frozen.address() as AddressInfo).port}/c`, () => undefined);
+    const frozenUrl = `postgres://a:b@127.0.0.1:${(frozen.address() as AddressInfo).port}/c`;
+    const pool = openPool(frozenUrl, () => undefined, 10, { ...DATABASE_LIMITS, connect: 200 });
     const app = appOn(pool);
     const [health, watch] = await Promise.all([app.request('/healthz'), app.request('/api/watch')]);
     expect(health.status).toBe(503);

@@ -1,3 +1,4 @@
+import { useLocation } from 'react-router';
 import styled from 'styled-components';
 import { Key, KeyLink } from '../control/Key';
 
@@ -13,14 +14,17 @@ const Sheet = styled.main`
 `;
 
 /** A whole view that could not be shown: what happened, what is kept, what to do. */
-export const Failed = ({ title, words, again }: { title: string; words: string; again?: () => void }) => (
-  <Sheet role="alert">
-    <h2>{title}</h2>
-    <p>{words}</p>
-    {again === undefined ? null : <Key onPress={again}>Try again</Key>}
-    <KeyLink to="/">To the watch</KeyLink>
-  </Sheet>
-);
+export const Failed = ({ title, words, again }: { title: string; words: string; again?: () => void }) => {
+  const { pathname } = useLocation();
+  return (
+    <Sheet role="alert">
+      <h2>{title}</h2>
+      <p>{words}</p>
+      {again === undefined ? null : <Key onPress={again}>Try again</Key>}
+      {pathname === '/' ? null : <KeyLink to="/">To the watch</KeyLink>}
+    </Sheet>
+  );
+};
 
 /** While a view waits for its data. Silent: most waits end before it could be read. */
 export const Loading = () => <main aria-busy="true" />;

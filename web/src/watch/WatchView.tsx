@@ -4,6 +4,7 @@ import { useLocation, useNavigate, useNavigationType, useSearchParams } from 're
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { dateAfter, todayText } from '../control/dates';
+import { Key } from '../control/Key';
 import { useLater } from '../control/useLater';
 import { usePrinting } from '../control/usePrinting';
 import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
@@ -78,6 +79,10 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
   const after = useMemo(() => doneWords(watchUnits(watch, nights, true), night), [watch, nights, night]);
   const today = todayText();
   const dates = Array.from({ length: NIGHTS_DRAWN }, (_, index) => dateAfter(today, index));
+  const showAll = (): void => {
+    setTyped('');
+    change({ search: '', standing: null, yardId: null, cold: null });
+  };
   /** What is typed now counts, not what the list has caught up with. */
   const openFirst = (): void => {
     const first = watchLines(units, fleet.yards, { ...filter, search: typed }).find((line) => line.kind === 'unit');
@@ -121,7 +126,10 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
           <ComingCold weather={weather ?? NIGHTS_PENDING} yards={yards} nights={nights} dates={dates} />
         </Suspense>
         {lines.length === 0 ? (
-          <Empty>Nothing matches. Clear the search or choose another standing.</Empty>
+          <Empty>
+            <p>Nothing matches.</p>
+            <Key onPress={showAll}>Show every unit</Key>
+          </Empty>
         ) : (
           <WatchList lines={lines} nights={nights} today={today} />
         )}

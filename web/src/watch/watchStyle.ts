@@ -148,10 +148,13 @@ export const Toggle = styled(ToggleButton)`
     border-color: var(--ink);
   }
 `;
-export const Empty = styled.p`
+export const Empty = styled.div`
   padding: 2rem 0;
   font-size: 1.2rem;
   max-width: 40rem;
+  display: grid;
+  gap: 1.2rem;
+  justify-items: start;
 `;
 
 /** As high as the coming cold, which stands here a moment later: the list does not jump. */
