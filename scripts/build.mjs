@@ -64,7 +64,15 @@ export async function ensureBuild() {
   const { demoArchive } = await import(pathToFileURL(join(DIST, 'demo/index.mjs')).href);
   writeFileSync(join(DIST, 'demo/fleet.json'), JSON.stringify(demoArchive()));
   const { build } = await import('vite');
-  await build({ root: join(root, 'web'), configFile: join(root, 'web/vite.config.ts'), logLevel: 'warn' });
+  // Whatever this process is told it runs as, what is built is what people use.
+  const toldMode = process.env.NODE_ENV;
+  process.env.NODE_ENV = 'production';
+  try {
+    await build({ root: join(root, 'web'), configFile: join(root, 'web/vite.config.ts'), logLevel: 'warn' });
+  } finally {
+    if (toldMode === undefined) delete process.env.NODE_ENV;
+    else process.env.NODE_ENV = toldMode;
+  }
   writeFileSync(MARK, fingerprint);
 }
 

@@ -56,9 +56,12 @@ export const freshDatabase = async (): Promise<TestDatabase> => {
 /** Tells those apart who would make the same template at once. */
 const TEMPLATE_LOCK = 7_107;
 
-/** The demo fleet as it stands at a moment, made once a run: every other database of it is a copy. */
-const demoTemplate = async (nowMs: number | undefined): Promise<string> => {
-  const name = `${DEMO_TEMPLATE}${nowMs ?? 'today'}`;
+/** The morning on which the demo fleet is looked at: every database of it is a copy of one. */
+export const THE_MORNING = Date.parse('2026-11-25T08:00:00Z');
+
+/** The demo fleet as it stands on that morning, made once a run. */
+const demoTemplate = async (): Promise<string> => {
+  const name = `${DEMO_TEMPLATE}${THE_MORNING}`;
   const admin = openPool(adminUrl(), () => undefined);
   const client = await admin.connect();
   try {
@@ -73,7 +76,7 @@ const demoTemplate = async (nowMs: number | undefined): Promise<string> => {
       await client.query(`CREATE DATABASE ${making}`);
       const pool = openPool(urlOf(making), () => undefined);
       await migrate(pool);
-      await importArchive(pool, demoArchive(), nowMs);
+      await importArchive(pool, demoArchive(), THE_MORNING);
       await pool.end();
       await client.query(`ALTER DATABASE ${making} RENAME TO ${name}`);
     }
@@ -85,14 +88,16 @@ const demoTemplate = async (nowMs: number | undefined): Promise<string> => {
   return name;
 };
 
-/** A database with the demo fleet in it, as it stands at a moment; now when left out. */
-export const demoDatabase = async (nowMs?: number): Promise<TestDatabase> => copyOf(await demoTemplate(nowMs));
+/** A database with the demo fleet in it, as it stands on the morning. */
+export const demoDatabase = async (): Promise<TestDatabase> => copyOf(await demoTemplate());
 
-/** The routes on a database of their own with the demo fleet in it, as it stands at a moment. */
-export const demoApp = async (
-  nowMs: number,
-): Promise<{ app: ReturnType<typeof appOn>; pool: Pool; drop: () => Promise<void> }> => {
-  const { pool, drop } = await demoDatabase(nowMs);
+/** The routes on a database of their own with the demo fleet in it, as it stands on the morning. */
+export const demoApp = async (): Promise<{
+  app: ReturnType<typeof appOn>;
+  pool: Pool;
+  drop: () => Promise<void>;
+}> => {
+  const { pool, drop } = await demoDatabase();
   return { app: appOn(pool), pool, drop };
 };
 

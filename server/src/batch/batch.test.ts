@@ -19,7 +19,7 @@ let app: Awaited<ReturnType<typeof demoApp>>['app'];
 let pool: Pool;
 let drop: () => Promise<void>;
 beforeAll(async () => {
-  ({ app, pool, drop } = await demoApp(Date.parse('2026-11-25T08:00:00Z')));
+  ({ app, pool, drop } = await demoApp());
 }, 60_000);
 afterAll(async () => drop());
 

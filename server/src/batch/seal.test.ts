@@ -18,7 +18,7 @@ let pool: Pool;
 let drop: () => Promise<void>;
 let [dahl, hask] = ['', ''];
 beforeAll(async () => {
-  ({ app, pool, drop } = await demoApp(Date.parse('2026-11-25T08:00:00Z')));
+  ({ app, pool, drop } = await demoApp());
   const { rows } = await pool.query<{ name: string; id: string }>('SELECT name, person_id AS id FROM person');
   const idOf = (name: string): string => rows.find((row) => row.name === name)?.id ?? '';
   [dahl, hask] = [idOf('I. Dahl'), idOf('R. Hask')];

@@ -1,14 +1,13 @@
 import { batteryDetailSchema, batteryListSchema, batteryLivesSchema, type BatteryMove } from '@vaktman/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoApp } from '../../test/testDatabase';
+import { demoApp, THE_MORNING } from '../../test/testDatabase';
 import { workOffOutlooks, type Pool } from '../index';
 
-const NOW = Date.parse('2026-11-25T08:00:00Z');
 let drop: () => Promise<void>;
 let app: Awaited<ReturnType<typeof demoApp>>['app'];
 let pool: Pool;
 beforeAll(async () => {
-  ({ app, pool, drop } = await demoApp(NOW));
+  ({ app, pool, drop } = await demoApp());
 }, 60_000);
 afterAll(async () => drop());
 
@@ -72,7 +71,7 @@ describe('batteries as things', () => {
     expect((await at('L-08', 'B')).batteryId).toBe(mine.batteryId);
     expect((await at('G-05', 'A')).batteryId).toBe(other.batteryId);
     // The move itself does not wait for the outlooks: they are marked, and worked off beside it.
-    await workOffOutlooks(pool, () => NOW);
+    await workOffOutlooks(pool, () => THE_MORNING);
     const history = (await (await app.request('/api/units/G-05/history')).json()) as {
       outlook: {
         cold: { kind: string; lacks: string[] };

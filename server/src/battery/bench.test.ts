@@ -8,7 +8,7 @@ let app: Awaited<ReturnType<typeof demoApp>>['app'];
 let spare: string;
 let fitted: string;
 beforeAll(async () => {
-  ({ app, drop } = await demoApp(Date.parse('2026-11-25T08:00:00Z')));
+  ({ app, drop } = await demoApp());
   const { batteries } = batteryListSchema.parse(await (await app.request('/api/batteries?limit=500')).json());
   spare = batteries.find(({ state }) => state === 'store')!.batteryId;
   fitted = batteries.find(({ unitId, position }) => unitId === 'P-09' && position === 'A')!.batteryId;

@@ -7,7 +7,7 @@ import type { Pool } from './pool';
 let pool: Pool;
 let drop: () => Promise<void>;
 beforeAll(async () => {
-  ({ pool, drop } = await demoApp(Date.parse('2026-11-25T08:00:00Z')));
+  ({ pool, drop } = await demoApp());
 }, 60_000);
 afterAll(async () => drop());
 

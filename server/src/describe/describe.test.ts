@@ -10,7 +10,7 @@ let drop: () => Promise<void>;
 /** What stands for the variables of a path. */
 const known: Record<string, string> = { unitId: 'P-07', file: 'units.csv' };
 beforeAll(async () => {
-  ({ app, drop } = await demoApp(Date.parse('2026-11-25T08:00:00Z')));
+  ({ app, drop } = await demoApp());
   const { visits } = (await (await app.request('/api/visits?unitId=P-07')).json()) as { visits: { visitId: string }[] };
   known['visitId'] = visits[0]?.visitId ?? '';
   known['batteryId'] = '01932a00-0000-7000-9000-000000000001';

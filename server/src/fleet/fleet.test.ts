@@ -203,7 +203,7 @@ describe('the demo', () => {
   let drop: () => Promise<void>;
   let pool: Awaited<ReturnType<typeof demoDatabase>>['pool'];
   beforeAll(async () => {
-    const made = await demoDatabase(Date.parse('2026-11-25T08:00:00Z'));
+    const made = await demoDatabase();
     ({ pool, drop } = made);
     app = appOn(pool);
   });
@@ -255,7 +255,7 @@ describe('the demo', () => {
 
 describe('a demo with nothing of anybody beside it', () => {
   it('goes whole, and the first page asks again', async () => {
-    const { pool, drop } = await demoDatabase(Date.parse('2026-11-25T08:00:00Z'));
+    const { pool, drop } = await demoDatabase();
     try {
       const app = appOn(pool);
       // What was tried out in it does not hold it: a calendar, a list that was taken in and back, a remembered mapping.

@@ -1,15 +1,14 @@
 import { registerSchema, watchSchema, type UnitHistory } from '@vaktman/contract';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoApp } from '../../test/testDatabase';
+import { demoApp, THE_MORNING } from '../../test/testDatabase';
 import { workOffOutlooks, type Pool } from '../index';
 
-const NOW = Date.parse('2026-11-25T08:00:00Z');
 let drop: () => Promise<void>;
 let app: Awaited<ReturnType<typeof demoApp>>['app'];
 let pool: Pool;
 beforeAll(async () => {
-  ({ app, pool, drop } = await demoApp(NOW));
+  ({ app, pool, drop } = await demoApp());
 }, 60_000);
 afterAll(async () => drop());
 
@@ -106,7 +105,7 @@ describe('the outlook of a unit', () => {
     });
     expect(answer.status).toBe(200);
     expect(before.cold).not.toBeNull();
-    await workOffOutlooks(pool, () => NOW);
+    await workOffOutlooks(pool, () => THE_MORNING);
     // The battery that was read has left: of the new one nothing is known yet.
     expect((await rowOf('L-11')).cold).toBeNull();
     expect((await history('L-11')).outlook?.cold).toMatchObject({
@@ -125,7 +124,7 @@ describe('a unit that leaves the fleet', () => {
     expect(register.units.find(({ unitId }) => unitId === 'S-01')?.retiredBecause).toBe('sold');
     expect((await history('S-01')).figures.length).toBeGreaterThan(3);
     expect((await send('PUT', '/api/units/S-01/retirement', { retired: false })).status).toBe(200);
-    await workOffOutlooks(pool, () => NOW);
+    await workOffOutlooks(pool, () => THE_MORNING);
     expect((await rowOf('S-01')).cold).not.toBeNull();
     expect((await send('PUT', '/api/units/X-99/retirement', { retired: false })).status).toBe(404);
   });

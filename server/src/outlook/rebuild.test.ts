@@ -1,14 +1,13 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoApp } from '../../test/testDatabase';
+import { demoApp, THE_MORNING } from '../../test/testDatabase';
 import { rebuild, workOffOutlooks, type Pool } from '../index';
 import { areProjectionsOld } from './rebuild';
 import { isOutlookDue, markNewDays, markOutlooks } from './outlookQueue';
 
-const NOW = Date.parse('2026-11-25T08:00:00Z');
 let pool: Pool;
 let drop: () => Promise<void>;
 beforeAll(async () => {
-  ({ pool, drop } = await demoApp(NOW));
+  ({ pool, drop } = await demoApp());
 }, 60_000);
 afterAll(async () => drop());
 
@@ -24,7 +23,7 @@ const projections = async (): Promise<string> => {
 describe('everything computed from facts', () => {
   it('is made anew the same, byte for byte', async () => {
     const before = await projections();
-    const { visits, outlooks } = await rebuild(pool, () => NOW);
+    const { visits, outlooks } = await rebuild(pool, () => THE_MORNING);
     expect(visits).toBeGreaterThan(50);
     expect(outlooks).toBe(14);
     expect(await projections()).toBe(before);
@@ -39,7 +38,7 @@ describe('everything computed from facts', () => {
     await pool.query('UPDATE projection SET version = 1');
     await pool.query('DELETE FROM signed_judgement');
     expect(await areProjectionsOld(pool)).toBe(true);
-    await rebuild(pool, () => NOW);
+    await rebuild(pool, () => THE_MORNING);
     expect(await areProjectionsOld(pool)).toBe(false);
     expect(await kept()).toEqual(signed);
   }, 120_000);
@@ -52,7 +51,7 @@ describe('the queue of outlooks', () => {
     await markOutlooks(pool, id, ['P-07', 'P-09', 'P-07']);
     await markOutlooks(pool, id, ['P-07']);
     expect(await isOutlookDue(pool, id, 'P-07')).toBe(true);
-    expect(await workOffOutlooks(pool, () => NOW)).toBe(2);
+    expect(await workOffOutlooks(pool, () => THE_MORNING)).toBe(2);
     expect(await isOutlookDue(pool, id, 'P-07')).toBe(false);
   });
   it('is worked off by several at once without one being made twice or left', async () => {
@@ -63,7 +62,7 @@ describe('the queue of outlooks', () => {
       id,
       rows.map(({ unit_id }) => unit_id),
     );
-    const made = await Promise.all([1, 2, 3].map(() => workOffOutlooks(pool, () => NOW)));
+    const made = await Promise.all([1, 2, 3].map(() => workOffOutlooks(pool, () => THE_MORNING)));
     expect(made.reduce((sum, count) => sum + count, 0)).toBeGreaterThanOrEqual(rows.length);
     expect((await pool.query('SELECT 1 FROM outlook_due')).rowCount).toBe(0);
   });
@@ -71,7 +70,7 @@ describe('the queue of outlooks', () => {
     const due = async () =>
       Number((await pool.query<{ count: string }>('SELECT count(*) FROM outlook_due')).rows[0]!.count);
     await markNewDays(pool, Date.parse('2026-11-25T12:00:00Z'));
-    await workOffOutlooks(pool, () => NOW);
+    await workOffOutlooks(pool, () => THE_MORNING);
     // Half past eleven at night, in Oslo, is still the same day.
     await markNewDays(pool, Date.parse('2026-11-25T22:30:00Z'));
     expect(await due()).toBe(0);
@@ -79,7 +78,7 @@ describe('the queue of outlooks', () => {
     const midnight = Date.parse('2026-11-25T23:30:00Z');
     await Promise.all([markNewDays(pool, midnight), markNewDays(pool, midnight)]);
     expect(await due()).toBe(14);
-    await workOffOutlooks(pool, () => NOW);
+    await workOffOutlooks(pool, () => THE_MORNING);
     await markNewDays(pool, midnight + 60_000);
     expect(await due()).toBe(0);
   });

@@ -17,7 +17,7 @@ const PEOPLE: Readonly<Record<Role, string>> = {
   lead: 'm-holt',
 };
 beforeAll(async () => {
-  const made = await demoDatabase(Date.parse('2026-11-25T08:00:00Z'));
+  const made = await demoDatabase();
   drop = made.drop;
   app = appOn(made.pool);
   for (const role of ROLES) cookies.set(role, await signedInAs(made.pool, PEOPLE[role]));

@@ -10,7 +10,7 @@ let app: ReturnType<typeof appOn>;
 let pool: Pool;
 let drop: () => Promise<void>;
 beforeAll(async () => {
-  ({ pool, drop } = await demoDatabase(Date.parse('2026-11-25T08:00:00Z')));
+  ({ pool, drop } = await demoDatabase());
   app = appOn(pool);
 }, 60_000);
 afterAll(async () => drop());

@@ -5,7 +5,7 @@ import { demoApp } from '../../test/testDatabase';
 let app: Awaited<ReturnType<typeof demoApp>>['app'];
 let drop: () => Promise<void>;
 beforeAll(async () => {
-  ({ app, drop } = await demoApp(Date.parse('2026-11-25T08:00:00Z')));
+  ({ app, drop } = await demoApp());
 }, 60_000);
 afterAll(async () => drop());
 

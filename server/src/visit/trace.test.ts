@@ -9,7 +9,7 @@ let drop: () => Promise<void>;
 let app: Awaited<ReturnType<typeof demoApp>>['app'];
 let pool: Awaited<ReturnType<typeof demoApp>>['pool'];
 beforeAll(async () => {
-  ({ app, pool, drop } = await demoApp(Date.parse('2026-11-25T08:00:00Z')));
+  ({ app, pool, drop } = await demoApp());
 }, 60_000);
 afterAll(async () => drop());
 
