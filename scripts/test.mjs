@@ -168,7 +168,7 @@ try {
   ]);
   process.stdout.write(processes.said);
   tallyBrowser('processes', processes.status);
-  tallyBrowser('pages', await run(...browserTests('pages', 2), browserEnv(env, 'pages')));
+  tallyBrowser('pages', await run(...browserTests('pages', 3), browserEnv(env, 'pages')));
   slowest();
 } catch (error) {
   failed.push(error instanceof Error ? error.message : String(error));
