@@ -76,8 +76,8 @@ const RowKeys = ({
   );
 };
 
-const matches = ({ unitId, description }: UnitEntry, search: string): boolean =>
-  `${unitId} ${description}`.toLowerCase().includes(search.trim().toLowerCase());
+const matches = ({ unitId, description, plate, class: kind }: UnitEntry, search: string): boolean =>
+  [unitId, description, plate, kind].join(' ').toLowerCase().includes(search.trim().toLowerCase());
 
 /** Every unit on record, also those that left: add one, copy one, change one, take one out. */
 export const RegisterView = () => {
@@ -143,7 +143,11 @@ export const RegisterView = () => {
                 </Link>
               ),
             },
-            { words: 'What it is', share: 5, cell: ({ description }) => description },
+            {
+              words: 'What it is',
+              share: 5,
+              cell: ({ description, plate }) => (plate === null ? description : `${description}, ${plate}`),
+            },
             { words: 'Yard', wide: true, share: 3, cell: ({ yardId }) => yardName(yardId) },
             {
               words: 'Bank',
