@@ -6,6 +6,7 @@ import { afterEach, beforeEach } from 'vitest';
 interface Asked {
   readonly method: string;
   readonly path: string;
+  readonly query: Readonly<Record<string, string>>;
   readonly body: unknown;
 }
 interface Answer {
@@ -41,8 +42,9 @@ export const standServer = (): StandServer => {
       void (async () => {
         let text = '';
         for await (const chunk of request) text += String(chunk);
-        const path = new URL(request.url ?? '/', 'http://stand').pathname;
-        const asked = { method: request.method ?? 'GET', path, body: parsed(text) };
+        const { pathname: path, searchParams } = new URL(request.url ?? '/', 'http://stand');
+        const query = Object.fromEntries(searchParams);
+        const asked = { method: request.method ?? 'GET', path, query, body: parsed(text) };
         own.asked.push(asked);
         const known = own.answers[`${asked.method} ${path}`];
         const answer =

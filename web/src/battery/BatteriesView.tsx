@@ -7,7 +7,7 @@ import { useBatteriesInfiniteQuery, useBatteryLivesQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { dayText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
-import { PrimaryKey } from '../control/Key';
+import { Key, PrimaryKey } from '../control/Key';
 import { LongTable, type Column } from '../control/LongTable';
 import { SearchTools } from '../control/SearchTools';
 import { Failed, Loading } from '../frame/Failed';
@@ -22,6 +22,15 @@ const Main = styled.div`
   display: grid;
   gap: 1rem;
   min-width: 0;
+`;
+
+const Wrong = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 1rem;
+  color: var(--failed);
+  font-weight: 680;
 `;
 
 const COLUMNS: readonly Column<BatteryRow>[] = [
@@ -115,6 +124,12 @@ export const BatteriesView = () => {
             </SearchTools>
             {storing ? <StoreBattery close={() => setStoring(false)} /> : null}
             {storing ? null : <DateCodes />}
+            {batteries.isError ? (
+              <Wrong role="alert">
+                {failedWords(batteries.error)} What stands here is of an earlier search.
+                <Key onPress={() => void batteries.refetch()}>Try again</Key>
+              </Wrong>
+            ) : null}
             <LongTable
               caption="Batteries"
               rows={rows}
