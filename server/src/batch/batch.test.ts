@@ -364,8 +364,8 @@ describe('a signed record', () => {
   });
 });
 
-/** How long everything is done at once; longer by hand: VAKTMAN_CONTENTION_MS=30000 npx vitest run server/src/batch */
-const CONTENTION_MS = Number(process.env['VAKTMAN_CONTENTION_MS'] ?? 4000);
+/** Times each of those that come at once does what it does; more by hand: VAKTMAN_TURNS=100 npx vitest run server/src/batch */
+const TURNS = Number(process.env['VAKTMAN_TURNS'] ?? 12);
 
 describe('the database', () => {
   it('may take a connection away in the middle of a write: the request fails or is tried again, the server goes on', async () => {
@@ -388,15 +388,14 @@ describe('the database', () => {
     const count = ({ status }: Response): void => void statuses.set(status, (statuses.get(status) ?? 0) + 1);
     const json = (method: string, path: string, body: unknown) =>
       app.request(path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
-    const until = Date.now() + CONTENTION_MS;
     const edits = async (unitId: string): Promise<void> => {
-      while (Date.now() < until) {
+      for (let turn = 0; turn < TURNS; turn++) {
         const { unit, yardId, revision } = await unitOf(unitId);
         count(await json('PUT', `/api/units/${unitId}`, { yardId, revision, unit }));
       }
     };
     const swaps = async (): Promise<void> => {
-      while (Date.now() < until) {
+      for (let turn = 0; turn < TURNS; turn++) {
         const [a, b] = [await unitOf('P-07'), await unitOf('P-09')];
         const at = (unit: typeof a) =>
           unit.placements.find(({ position, to }) => position === 'A' && to === null)!.batteryId;
@@ -406,7 +405,7 @@ describe('the database', () => {
       }
     };
     const batches = async (unitId: string, serial: string): Promise<void> => {
-      for (let turn = 0; Date.now() < until; turn++) {
+      for (let turn = 0; turn < TURNS; turn++) {
         const visit = await opened(unitId);
         count(
           await visit.send([
@@ -426,6 +425,7 @@ describe('the database', () => {
     ]);
     const seen = [...statuses.keys()];
     expect(seen.every((status) => status < 500)).toBe(true);
-    expect(statuses.get(200)!).toBeGreaterThan(20);
+    // An edit or a move may find the unit changed meanwhile; what was recorded at a machine is always taken.
+    expect(statuses.get(200)!).toBeGreaterThanOrEqual(2 * TURNS);
   }, 60_000);
 });
