@@ -15,13 +15,11 @@ import {
   unitsListed,
   leap,
 } from './vaktman';
-import { goOnWith, loaded, rested } from './begun';
+import { goOnWith } from './begun';
 import type { Page } from '@playwright/test';
 
 const REST = { A: '12.86', B: '12.88', C: '12.85', D: '12.87' } as const;
 const LOAD = { A: '10.35', B: '8.71', C: '10.29', D: '10.33' } as const;
-const asNumbers = (typed: Readonly<Record<string, string>>): Record<string, number> =>
-  Object.fromEntries(Object.entries(typed).map(([position, volts]) => [position, Number(volts)]));
 const LETTERS = ['A', 'B', 'C', 'D'] as const;
 
 /** A whole visit to a bank of four, battery B failing; `between` may interfere before each load test. */
@@ -83,10 +81,8 @@ test('leads a bank of four through rest and load, and finds the failing one agai
 });
 
 test('loses and doubles nothing when the server dies and the tab is reloaded', async ({ ready: page, vaktman }) => {
-  const undisturbed = await goOnWith(page, vaktman, 'P-09', [
-    ...rested(asNumbers(REST)),
-    ...loaded(asNumbers(LOAD), 465),
-  ]);
+  const undisturbed = await leadVisit(page, 'P-09');
+  await allSent(page);
   const disturbed = await leadVisit(page, 'P-12', async (position) => {
     if (position === 'B') await vaktman.stop();
     if (position === 'C') await expect(page.getByText(/readings? waiting for the server/)).toBeVisible();
