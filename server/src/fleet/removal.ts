@@ -34,5 +34,11 @@ export const removeUnits = async (db: Queryable, fleetId: FleetId, unitIds: read
     fleetId,
     rows.map(({ visitId }) => visitId),
   );
+  // An outlook that is being made of a unit comes first, and none is begun after: in the order in which it is made.
+  await db.query('DELETE FROM outlook_due WHERE fleet_id = $1 AND unit_id = ANY($2)', [fleetId, unitIds]);
+  await db.query('SELECT 1 FROM unit WHERE fleet_id = $1 AND unit_id = ANY($2) ORDER BY unit_id FOR UPDATE', [
+    fleetId,
+    unitIds,
+  ]);
   for (const statement of OF_UNITS) await db.query(statement, [fleetId, unitIds]);
 };

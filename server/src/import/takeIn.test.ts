@@ -1,7 +1,7 @@
 import type { ImportRun, UnitDetail } from '@vaktman/contract';
 import { importAnswer, type ImportKnown, type ImportMap } from '@vaktman/core';
 import { v7 } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { TestVisit } from '../../test/entries';
 import { demoApp } from '../../test/testDatabase';
 
@@ -214,6 +214,27 @@ describe('taking a list back', () => {
     expect(await onWatch()).toContain('W-1');
     expect((await send(`/api/imports/${own.importId}/undo`, {})).status).toBe(200);
     expect(await onWatch()).not.toContain('W-1');
+  });
+  it('is taken back also while the outlook of one of its units is being made', async () => {
+    const own = list('units', [draft('R-1', 'R-S1')]);
+    await send('/api/imports', own);
+    const making = await pool.connect();
+    await making.query('BEGIN');
+    await making.query(`SELECT 1 FROM outlook_due WHERE unit_id = 'R-1' FOR UPDATE`);
+    await making.query(
+      `INSERT INTO unit_outlook (fleet_id, unit_id, computed_at, actions, body)
+       SELECT fleet_id, 'R-1', computed_at, actions, body FROM unit_outlook WHERE unit_id = 'P-07'`,
+    );
+    const takenBack = send(`/api/imports/${own.importId}/undo`, {});
+    // It waits for what is being made, whichever of the two comes first.
+    await vi.waitFor(async () => {
+      const { rows } = await pool.query(`SELECT 1 FROM pg_stat_activity WHERE wait_event_type = 'Lock'`);
+      expect(rows.length).toBeGreaterThan(0);
+    });
+    await making.query('COMMIT');
+    making.release();
+    expect((await takenBack).status).toBe(200);
+    expect((await app.request('/api/units/R-1')).status).toBe(404);
   });
   it('is refused while a visit of ours, a move or a reading hangs on it', async () => {
     const units = await taken('units', [draft('U-5', 'U-S5')]);
