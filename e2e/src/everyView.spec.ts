@@ -80,6 +80,24 @@ const outOfPlace = (page: Page): Promise<string[]> =>
       if (width > 1 && isSeen(element) && !scrolls(element) && (right > innerWidth + 1 || left < -1))
         found.push(`${at}: <${element.tagName.toLowerCase()}> "${element.textContent.slice(0, 40)}" leaves the screen`);
     }
+    for (const table of document.querySelectorAll('table')) {
+      const ends = [...table.querySelectorAll('thead th')]
+        .filter(isSeen)
+        .map((head) => head.getBoundingClientRect().right);
+      const end = table.getBoundingClientRect().right;
+      if (ends.length > 0 && Math.max(...ends) < end - 2)
+        found.push(
+          `${at}: columns of "${table.caption?.textContent ?? 'a table'}" end ${Math.round(end - Math.max(...ends))} px before it does`,
+        );
+    }
+    for (const line of document.querySelectorAll('ul[aria-label=Units] a')) {
+      const [mark, unit] = line.children;
+      if (mark === undefined || unit === undefined) continue;
+      const words = document.createRange();
+      words.selectNodeContents(mark);
+      if (words.getBoundingClientRect().right > unit.getBoundingClientRect().left)
+        found.push(`${at}: the mark runs into the unit in "${line.textContent.slice(0, 40)}"`);
+    }
     const primary = [...document.querySelectorAll('[data-primary]')].filter(isSeen);
     const inSight = primary.filter((element) => {
       const { top, bottom } = element.getBoundingClientRect();

@@ -27,6 +27,9 @@ const Fixed = styled(Table)`
     padding-bottom: 0;
   }
 `;
+const Empty = styled.p`
+  padding: 0.8rem 0;
+`;
 const OnScreen = styled.div`
   @media print {
     display: none;
@@ -189,9 +192,10 @@ export const LongTable = <Row,>({
           </tr>
         </thead>
         <tbody ref={body}>
+          {/* One cell, not one over all columns: those that a phone leaves out would come back, empty. */}
           {beforePx > 0 ? (
             <tr aria-hidden="true">
-              <td colSpan={columns.length} style={{ height: beforePx, padding: 0, border: 0 }} />
+              <td style={{ height: beforePx, padding: 0, border: 0 }} />
             </tr>
           ) : null}
           {items.map((item) => {
@@ -208,17 +212,12 @@ export const LongTable = <Row,>({
           })}
           {afterPx > 0 ? (
             <tr aria-hidden="true">
-              <td colSpan={columns.length} style={{ height: afterPx, padding: 0, border: 0 }} />
-            </tr>
-          ) : null}
-          {rows.length === 0 ? (
-            <tr>
-              <td colSpan={columns.length}>{empty}</td>
+              <td style={{ height: afterPx, padding: 0, border: 0 }} />
             </tr>
           ) : null}
         </tbody>
       </Fixed>
-      {isEmpty ? null : <CopyKey columns={columns} rows={rows} />}
+      {isEmpty ? <Empty>{empty}</Empty> : <CopyKey columns={columns} rows={rows} />}
     </Scroll>
   );
 };

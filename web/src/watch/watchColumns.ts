@@ -30,7 +30,8 @@ export const watchColumns = css`
     }
   }
   ${PHONE} {
-    grid-template-columns: 6.8rem minmax(0, 1fr) 7.6rem;
+    grid-template-columns: 7.7rem minmax(0, 1fr) 7.6rem;
+    gap: 0 0.4rem;
     .left {
       border-left: 0;
       padding-left: 0;
