@@ -7,6 +7,7 @@ import { goTo, type Vaktman } from './vaktman';
 
 type Taken<Body> = Body extends Reading ? Omit<Body, 'id' | 'at'> : never;
 
+const TAKEN_BY = 'T. Brandvold';
 const BATTERY_C = -4;
 const FIRST_MINUTES_AGO = 60;
 
@@ -40,7 +41,6 @@ export const goOnWith = async (
   vaktman: Vaktman,
   unitId: string,
   read: readonly Taken<Reading>[] = [],
-  by = 'T. Brandvold',
 ): Promise<string> => {
   const { unit } = await vaktman.unit(unitId);
   const visitId = v7();
@@ -52,12 +52,18 @@ export const goOnWith = async (
       opening: {
         unit,
         method: { profile: 'pile' },
-        visit: { id: visitId, at: new Date(began).toISOString(), technician: by, reason: 'pm', ambientC: BATTERY_C },
+        visit: {
+          id: visitId,
+          at: new Date(began).toISOString(),
+          technician: TAKEN_BY,
+          reason: 'pm',
+          ambientC: BATTERY_C,
+        },
       },
     },
     ...[...looks, ...read].map((reading, index): Entry => {
       const at = new Date(began + (index + 1) * 60_000).toISOString();
-      return { kind: 'reading', visitId, takenBy: by, reading: { ...reading, id: v7(), at } as Reading };
+      return { kind: 'reading', visitId, takenBy: TAKEN_BY, reading: { ...reading, id: v7(), at } as Reading };
     }),
   ];
   const answer = await vaktman.fetch('/api/batches', {

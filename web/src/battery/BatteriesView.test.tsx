@@ -1,5 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { beforeEach, expect, it } from 'vitest';
+import { api } from '../api/api';
 import { standServer } from '../../test/standServer';
 import { show } from '../../test/show';
 import { BatteriesView } from './BatteriesView';
@@ -68,4 +69,12 @@ it('says that a search failed: what stands there is of an earlier one', async ()
   await user.click(within(screen.getByRole('alert')).getByRole('button', { name: 'Try again' }));
   await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
   expect(await screen.findByRole('row', { name: /BR-2102/ })).toBeTruthy();
+});
+
+it('says that a list could not be asked for anew, and that it is the one searched for', async () => {
+  const { store } = show(<BatteriesView />);
+  expect(await screen.findByRole('row', { name: /BR-2101/ })).toBeTruthy();
+  server.answers['GET /api/batteries'] = { status: 500, body: {} };
+  store.dispatch(api.util.invalidateTags(['Battery']));
+  expect((await screen.findByRole('alert')).textContent).toContain('What stands here may be out of date.');
 });

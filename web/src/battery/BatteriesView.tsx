@@ -21,6 +21,7 @@ import { StoreBattery } from './StoreBattery';
 const Main = styled.div`
   display: grid;
   gap: 1rem;
+  align-content: start;
   min-width: 0;
 `;
 
@@ -126,7 +127,10 @@ export const BatteriesView = () => {
             {storing ? null : <DateCodes />}
             {batteries.isError ? (
               <Wrong role="alert">
-                {failedWords(batteries.error)} What stands here is of an earlier search.
+                {failedWords(batteries.error)}{' '}
+                {batteries.currentData === undefined
+                  ? 'What stands here is of an earlier search.'
+                  : 'What stands here may be out of date.'}
                 <Key onPress={() => void batteries.refetch()}>Try again</Key>
               </Wrong>
             ) : null}

@@ -49,7 +49,7 @@ it('finds a unit by its number, what it is or its plate, and says when there is 
   const search = await screen.findByLabelText('Find a unit');
   await user.type(search, '40 112');
   await waitFor(() => expect(screen.queryByRole('row', { name: /G-01/ })).toBeNull());
-  expect((await lineOf('P-07')).textContent).toContain('Plough truck, TP 40 112');
+  expect((await lineOf('P-07')).textContent).toContain('TP 40 112');
   expect(router.state.location.search).toBe('?q=40+112');
   await user.clear(search);
   await user.type(search, 'crusher');

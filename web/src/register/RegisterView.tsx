@@ -143,11 +143,8 @@ export const RegisterView = () => {
                 </Link>
               ),
             },
-            {
-              words: 'What it is',
-              share: 5,
-              cell: ({ description, plate }) => (plate === null ? description : `${description}, ${plate}`),
-            },
+            { words: 'What it is', share: 5, cell: ({ description }) => description },
+            { words: 'Plate', wide: true, share: 3, cell: ({ plate }) => plate ?? '–' },
             { words: 'Yard', wide: true, share: 3, cell: ({ yardId }) => yardName(yardId) },
             {
               words: 'Bank',

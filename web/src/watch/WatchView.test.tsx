@@ -50,7 +50,13 @@ describe('the watch', () => {
   it('says when nothing matches, and shows every unit again at one press', async () => {
     const { user, router } = show(<WatchView />, { at: '/?q=crusher&standing=hold&yard=lower&sort=unit' });
     expect(await screen.findByText('Nothing matches.')).toBeTruthy();
-    await user.click(screen.getByRole('button', { name: 'Show every unit' }));
+    screen.getByRole('button', { name: 'Show every unit' }).focus();
+    await user.keyboard('{Enter}');
+    // The key is gone; the keyboard goes on from the list, not from the top of the page.
+    await waitFor(() =>
+      expect(document.activeElement?.contains(screen.getByRole('list', { name: 'Units' }))).toBe(true),
+    );
+    expect(document.activeElement).not.toBe(document.body);
     expect((await listed()).sort()).toEqual(['L-11', 'P-07']);
     expect(((await search()) as HTMLInputElement).value).toBe('');
     // How it is ordered hid nothing: it stays.

@@ -1,5 +1,5 @@
 import type { Fleet, Watch, Weather } from '@vaktman/contract';
-import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
@@ -23,7 +23,7 @@ import {
 } from './watchFilter';
 import { WatchList } from './WatchList';
 import { answerWords, doneWords, nightWords } from './watchWords';
-import { Answer, ColdPlace, Empty, Headline, Main, Sheet, ToolsPlace } from './watchStyle';
+import { Answer, ColdPlace, Empty, Headline, ListPlace, Main, Sheet, ToolsPlace } from './watchStyle';
 
 /** Fetched when the first view stands, so that it is there when somebody prints. */
 const loadWorklist = async () => (await import('./Worklist')).Worklist;
@@ -79,9 +79,12 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
   const after = useMemo(() => doneWords(watchUnits(watch, nights, true), night), [watch, nights, night]);
   const today = todayText();
   const dates = Array.from({ length: NIGHTS_DRAWN }, (_, index) => dateAfter(today, index));
+  const listPlace = useRef<HTMLDivElement>(null);
   const showAll = (): void => {
     setTyped('');
     change({ search: '', standing: null, yardId: null, cold: null });
+    // The key goes with what it was for: the keyboard stays where it stood.
+    listPlace.current?.focus();
   };
   /** What is typed now counts, not what the list has caught up with. */
   const openFirst = (): void => {
@@ -125,14 +128,16 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
         <Suspense fallback={<ColdPlace aria-hidden="true" />}>
           <ComingCold weather={weather ?? NIGHTS_PENDING} yards={yards} nights={nights} dates={dates} />
         </Suspense>
-        {lines.length === 0 ? (
-          <Empty>
-            <p>Nothing matches.</p>
-            <Key onPress={showAll}>Show every unit</Key>
-          </Empty>
-        ) : (
-          <WatchList lines={lines} nights={nights} today={today} />
-        )}
+        <ListPlace ref={listPlace} tabIndex={-1}>
+          {lines.length === 0 ? (
+            <Empty>
+              <p>Nothing matches.</p>
+              <Key onPress={showAll}>Show every unit</Key>
+            </Empty>
+          ) : (
+            <WatchList lines={lines} nights={nights} today={today} />
+          )}
+        </ListPlace>
       </Main>
       <Suspense fallback={<aside aria-hidden="true" />}>
         <WatchSide units={units} rows={watch.units} night={night} today={today} done={after} />

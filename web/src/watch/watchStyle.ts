@@ -148,6 +148,16 @@ export const Toggle = styled(ToggleButton)`
     border-color: var(--ink);
   }
 `;
+/** Where the list stands, or that nothing matches: takes the keyboard when one gives way to the other. */
+export const ListPlace = styled.div`
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  min-height: 0;
+  &:focus {
+    outline: none;
+  }
+`;
 export const Empty = styled.div`
   padding: 2rem 0;
   font-size: 1.2rem;
