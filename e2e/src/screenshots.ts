@@ -302,6 +302,8 @@ try {
     .getByRole('button', { name: /will start/ })
     .first()
     .waitFor();
+  // What narrows the list comes a moment after it.
+  await morning.getByLabel('Find a unit or a finding').waitFor();
   await shot(morning, 'watch');
   await morning.goto(`${vaktman.url}/units/P-07`);
   await morning.locator('.recharts-line').first().waitFor();
