@@ -1,11 +1,17 @@
 import { defineConfig } from '@playwright/test';
+import { bundleRooms } from './bundleRooms.mjs';
 
 /** Tests that start, kill and wait for whole processes: they go first, so that none of them is left alone at the end. */
 const PROCESSES = /(start|standby|ordeal|hostile)\.spec\.ts$/;
 
+// Once, before any worker of the tests asks for them.
+if (process.env['TEST_WORKER_INDEX'] === undefined) await bundleRooms();
+
 /** Debian's Chromium without a monitor; three at a time on two cores, since each waits a fifth of its time. */
 export default defineConfig({
   testDir: 'src',
+  // Core and contract come as a bundle: one by one, each worker would take its hundreds of files through the runner's own compiler.
+  tsconfig: './tsconfig.run.json',
   globalSetup: './src/globalSetup.ts',
   outputDir: '../.test-data/browser',
   timeout: 180_000,

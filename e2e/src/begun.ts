@@ -2,7 +2,7 @@ import { simulateVisit, type Reading } from '@vaktman/core';
 import type { Entry } from '@vaktman/contract';
 import { expect, type Page } from '@playwright/test';
 import { v7 } from 'uuid';
-import { scenarioOf } from '../../core/test/machineFixture';
+import { scenarioOf } from '@vaktman/core/test/machineFixture';
 import { goTo, type Vaktman } from './vaktman';
 
 type Taken<Body> = Body extends Reading ? Omit<Body, 'id' | 'at'> : never;

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { BROWSER, ensureTools } from '../../scripts/setup/tools.mjs';
 import { dataFolder, freePort, startPostgres } from '../../scripts/setup/postgres.mjs';
 import { startServer } from '../../scripts/setup/server.mjs';
-import { madeCrank, traceText } from '../../core/test/traceFixture';
+import { madeCrank, traceText } from '@vaktman/core/test/traceFixture';
 import {
   allSent,
   enterOn,

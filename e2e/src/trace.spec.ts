@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { madeCrank, traceText, type Written } from '../../core/test/traceFixture';
+import { madeCrank, traceText, type Written } from '@vaktman/core/test/traceFixture';
 import { goTo, allSent, choose, expect, test } from './vaktman';
 import { goOnWith } from './begun';
 
