@@ -16,18 +16,30 @@ const UTF8 = 0x800;
 
 /** A zip of these entries, in their order. */
 export const madeZip = (entries: readonly MadeEntry[]): Buffer => {
+  // A hundred entries of one content are packed once.
+  const packedOnce = new Map<
+    MadeEntry['content'],
+    { readonly raw: Buffer; readonly packed: Buffer; readonly crc: number }
+  >();
+  const packedOf = (content: Exclude<MadeEntry['content'], undefined>) => {
+    const known = packedOnce.get(content);
+    if (known !== undefined) return known;
+    const raw = Buffer.from(content);
+    const made = { raw, packed: deflateRawSync(raw), crc: crc32(raw) };
+    packedOnce.set(content, made);
+    return made;
+  };
   const bodies: Buffer[] = [];
   const directory: Buffer[] = [];
   let at = 0;
   for (const { name, content = '', isLink = false, isEncrypted = false, saidBytes, saidCrc } of entries) {
-    const raw = Buffer.from(content);
-    const packed = deflateRawSync(raw);
+    const { raw, packed, crc } = packedOf(content);
     const title = Buffer.from(name);
     const common = Buffer.alloc(26);
     common.writeUInt16LE(20, 0);
     common.writeUInt16LE(UTF8 | (isEncrypted ? 1 : 0), 2);
     common.writeUInt16LE(8, 4);
-    common.writeUInt32LE(saidCrc ?? crc32(raw), 10);
+    common.writeUInt32LE(saidCrc ?? crc, 10);
     common.writeUInt32LE(packed.length, 14);
     common.writeUInt32LE(saidBytes ?? raw.length, 18);
     common.writeUInt16LE(title.length, 22);

@@ -85,10 +85,8 @@ describe('visit files, dry', () => {
     expect(await whole(madeZip([{ name: 'readme.txt' }]))).toEqual([[null, 'empty']]);
     const many = Array.from({ length: 10_001 }, (_, index) => ({ name: `${index}.json` }));
     expect(await whole(madeZip(many))).toEqual([[null, 'too-many']]);
-    const bombs = Array.from({ length: 101 }, (_, index) => ({
-      name: `${index}.json`,
-      content: Buffer.alloc(5_000_001, 32),
-    }));
+    const content = Buffer.alloc(5_000_001, 32);
+    const bombs = Array.from({ length: 101 }, (_, index) => ({ name: `${index}.json`, content }));
     expect(await whole(madeZip(bombs))).toEqual([[null, 'too-large']]);
   });
 });

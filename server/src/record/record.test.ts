@@ -35,8 +35,10 @@ const pdfOf = async (path: string): Promise<Uint8Array> => {
 
 describe('records', () => {
   it('made one after the other are the same, with their signature lines on the page, also the forty-fifth', async () => {
-    const { visits } = unitDetailSchema.parse(await (await app.request('/api/units/P-07')).json());
-    const path = `/api/visits/${visits[0]!.visitId}/record.pdf`;
+    const { unit } = unitDetailSchema.parse(await (await app.request('/api/units/P-09')).json());
+    const visit = new TestVisit(app, unit);
+    await visit.send([visit.opening()]);
+    const path = `/api/visits/${visit.id}/record.pdf`;
     const first = wordsOf(await pdfOf(path));
     const place = placeOf(first, 'Received,');
     expect(place).not.toBe('');

@@ -1,4 +1,4 @@
-import { beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { checkPin, followServer, forgetPeople, keepPerson, peopleHere } from './peopleHere';
 import { ownDevice } from '../../test/ownDevice';
 
@@ -6,9 +6,20 @@ const DAY_MS = 86_400_000;
 const NOW = Date.parse('2026-11-28T08:00:00Z');
 const dahl = { personId: 'i-dahl', name: 'I. Dahl', role: 'technician' } as const;
 const colleague = { ...dahl, lastAt: null, hasPin: true };
+const { subtle } = globalThis.crypto;
+const slowly = subtle.deriveBits.bind(subtle);
+/** How often what is typed goes round before it is compared: half a second each, which the tests of waiting do without. */
+const rounds: number[] = [];
 beforeEach(() => {
   ownDevice();
+  rounds.length = 0;
+  vi.spyOn(subtle, 'deriveBits').mockImplementation((algorithm, ...rest) => {
+    const asked = algorithm as Pbkdf2Params;
+    rounds.push(asked.iterations);
+    return slowly({ ...asked, iterations: 10 } satisfies Pbkdf2Params, ...rest);
+  });
 });
+afterEach(() => vi.restoreAllMocks());
 const kindOf = async (pin: string, nowMs = NOW): Promise<string> => (await checkPin('i-dahl', pin, nowMs)).kind;
 
 describe('going on by PIN without network', () => {
@@ -49,6 +60,8 @@ describe('going on by PIN without network', () => {
     const [one, other] = people.map(({ check }) => Buffer.from(check).toString('hex'));
     expect(one).not.toBe(other);
     expect(JSON.stringify(people)).not.toContain('271904');
+    // So many rounds that all PINs of six digits take a machine days to try.
+    expect(Math.min(...rounds)).toBeGreaterThanOrEqual(600_000);
   });
   it('follows what the server says: names and roles; who left, or has no PIN, goes on no more', async () => {
     await keepPerson(dahl, '271904', NOW);
