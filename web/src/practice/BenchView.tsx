@@ -1,5 +1,5 @@
 import { batteriesInOrder, figure, loadTarget, type BenchControls, type Unit } from '@vaktman/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import { bankWords } from '../control/words';
@@ -65,33 +65,42 @@ const halfRating = (unit: Unit): string => {
     : `${Math.round(2 * target.amps)} A, half ${Math.round(target.amps)} A`;
 };
 
+/** What of the bench lies where on the drawing. */
+const leadsOf = ({ red, black, clamp, pileAt }: BenchControls) => ({
+  red: red === null ? null : { at: red, touch: '' },
+  black: black === null ? null : { at: black, touch: '' },
+  clamp: clamp === null ? null : { at: clamp as 'bank', words: '' },
+  pile: pileAt === 'starter' || pileAt === 'bank' ? { at: pileAt, words: '' } : null,
+});
+
 const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; again: () => void }) => {
   const run = useBenchRun(exercise, kept);
-  const { frame, controls, lead, score } = run;
+  const { frame, controls, lead, place, score } = run;
+  // Drawn where a hand changed something, not at every step of the machine.
+  const drawing = useMemo(
+    () => (
+      <PathDrawing
+        unit={exercise.unit}
+        faces={NO_FACES}
+        batteries={batteryFaces(exercise.unit, controls)}
+        leads={leadsOf(controls)}
+        onPoint={(at, dragged) => {
+          const which = dragged === null ? lead : dragged;
+          place(which === 'black' ? 'black' : 'red', at);
+        }}
+        onStretch={(at) => {
+          if (lead === 'clamp') place('clamp', at);
+        }}
+      />
+    ),
+    [exercise, controls, lead, place],
+  );
   if (score !== null) return <DebriefPanel faults={exercise.faults} score={score} told={run.told} again={again} />;
-  const leads = {
-    red: controls.red === null ? null : { at: controls.red, touch: '' },
-    black: controls.black === null ? null : { at: controls.black, touch: '' },
-    clamp: controls.clamp === null ? null : { at: controls.clamp as 'bank', words: '' },
-    pile: controls.pileAt === 'starter' || controls.pileAt === 'bank' ? { at: controls.pileAt, words: '' } : null,
-  };
   return (
     <Sheet>
       <div>
         <p style={{ fontSize: '1.1rem' }}>{exercise.story}</p>
-        <PathDrawing
-          unit={exercise.unit}
-          faces={NO_FACES}
-          batteries={batteryFaces(exercise.unit, controls)}
-          leads={leads}
-          onPoint={(at, dragged) => {
-            const which = dragged === null ? lead : dragged;
-            run.place(which === 'black' ? 'black' : 'red', at);
-          }}
-          onStretch={(at) => {
-            if (lead === 'clamp') run.place('clamp', at);
-          }}
-        />
+        {drawing}
         <BenchLower exercise={exercise} run={run} />
       </div>
       <div>
@@ -100,7 +109,14 @@ const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; 
           {(frame?.dangers.length ?? 0) > 0 ? ', and something dangerous was done' : ''}
         </p>
         <PlaceLeads chosen={lead} controls={controls} choose={run.setLead} nameOf={placeName} />
-        <MeterPanel frame={frame} mode={controls.meter} setMode={run.setMeter} zeroClamp={run.zeroClamp} />
+        <MeterPanel
+          frame={frame}
+          held={run.held}
+          clearHeld={run.clearHeld}
+          mode={controls.meter}
+          setMode={run.setMeter}
+          zeroClamp={run.zeroClamp}
+        />
         <BenchControlsPanel unit={exercise.unit} controls={controls} frame={frame} change={run.setControls} />
       </div>
     </Sheet>

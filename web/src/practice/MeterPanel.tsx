@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
+import type { Held } from './useBench';
 
 const Panel = styled.div`
   border: 2px solid var(--ink);
@@ -35,40 +36,29 @@ const voltsText = (volts: number): string => {
   return volts < 0 && Number(text) !== 0 ? `−${text}` : text;
 };
 
-interface Held {
-  readonly lowest: number;
-  readonly highest: number;
-}
-
 /** The meter as one holds it: what it shows, and what it has held since it was last cleared. */
 export const MeterPanel = ({
   frame,
+  held,
+  clearHeld,
   mode,
   setMode,
   zeroClamp,
 }: {
   frame: BenchFrame | null;
+  held: Held | null;
+  clearHeld: () => void;
   mode: 'dc' | 'ac';
   setMode: (mode: 'dc' | 'ac') => void;
   zeroClamp: () => void;
 }) => {
   const [shown, setShown] = useState<BenchFrame | null>(null);
-  const [held, setHeld] = useState<Held | null>(null);
   const latest = useRef<BenchFrame | null>(null);
   latest.current = frame;
   useEffect(() => {
     const timer = setInterval(() => setShown(latest.current), DIGITS_MS);
     return () => clearInterval(timer);
   }, []);
-  const volts = frame?.meterVolts ?? null;
-  useEffect(() => {
-    if (volts === null) return;
-    setHeld((before) => {
-      if (before === null) return { lowest: volts, highest: volts };
-      if (volts >= before.lowest && volts <= before.highest) return before;
-      return { lowest: Math.min(before.lowest, volts), highest: Math.max(before.highest, volts) };
-    });
-  }, [volts]);
   return (
     <Panel role="group" aria-label="Meter">
       <div className="row">
@@ -83,7 +73,7 @@ export const MeterPanel = ({
           held:{' '}
           <Words>{held === null ? '–' : `${voltsText(held.lowest)} lowest, ${voltsText(held.highest)} highest`}</Words>
         </small>
-        <QuietKey onPress={() => setHeld(null)}>Clear</QuietKey>
+        <QuietKey onPress={clearHeld}>Clear</QuietKey>
       </div>
       <div className="row">
         <QuietKey onPress={zeroClamp}>Zero clamp</QuietKey>

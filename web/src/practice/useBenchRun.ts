@@ -24,7 +24,7 @@ const TOOL_MINUTES = 2;
 
 /** One go at an exercise: the machine, what is noted, spent and named, and how it was scored. */
 export const useBenchRun = (exercise: Exercise, kept: string) => {
-  const { frame, controls, change, wait, repair, worker } = useBench(exercise);
+  const { frame, held, clearHeld, controls, change, wait, repair, worker } = useBench(exercise);
   const [lead, setLead] = useState<Lead>('red');
   const [done, changeDone] = useBenchNotes(kept);
   const { minutes, notes, named, needless } = done;
@@ -76,6 +76,8 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
   };
   return {
     frame,
+    held,
+    clearHeld,
     controls,
     lead,
     setLead,
