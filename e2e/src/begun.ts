@@ -73,6 +73,6 @@ export const goOnWith = async (
   });
   expect(await answer.json()).toMatchObject({ added: entries.length });
   await goTo(page, `/visits/${visitId}`);
-  await expect(page.getByRole('heading', { level: 1, name: unitId })).toBeVisible();
+  await page.getByRole('heading', { level: 1, name: unitId }).waitFor();
   return visitId;
 };

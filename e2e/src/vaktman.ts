@@ -263,26 +263,26 @@ export const stripSurfaceCharge = async (page: Page): Promise<void> => {
 
 /** Types the resting volts of the battery on screen and saves with Enter. */
 export const readAtRest = async (page: Page, position: string, volts: string): Promise<void> => {
-  await expect(page.getByRole('heading', { name: `Resting volts, battery ${position}` })).toBeVisible();
+  await page.getByRole('heading', { name: `Resting volts, battery ${position}` }).waitFor();
   await page.keyboard.type(volts);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: `Battery ${position} at rest` })).toBeVisible();
+  await page.getByRole('heading', { name: `Battery ${position} at rest` }).waitFor();
 };
 
 /** Holds the load of the battery on screen for 15 s and types what it read, by keyboard alone. */
 export const loadFor15s = async (page: Page, position: string, lowestVolts: string, amps: string): Promise<void> => {
-  await expect(page.getByRole('heading', { name: new RegExp(`^Load battery ${position}`) })).toBeVisible();
+  await page.getByRole('heading', { name: new RegExp(`^Load battery ${position}`) }).waitFor();
   // Pile and batteries cool between loads, five minutes after three of them.
   await leap(page, 301_000);
   await enterOn(page.getByRole('button', { name: /start 15 s/ }));
   await leap(page, 15_200);
   await enterOn(page.getByRole('button', { name: 'Load is off' }));
-  await expect(page.getByRole('heading', { name: `What did battery ${position} read?` })).toBeVisible();
+  await page.getByRole('heading', { name: `What did battery ${position} read?` }).waitFor();
   await page.keyboard.type(lowestVolts);
   await page.keyboard.press('Enter');
   await page.keyboard.type(amps);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('heading', { name: `Battery ${position} under load` })).toBeVisible();
+  await page.getByRole('heading', { name: `Battery ${position} under load` }).waitFor();
 };
 
 /** Presses Enter on what has the keyboard then. What comes of it may take the element away: nothing waits for that one. */
@@ -298,8 +298,8 @@ export const goOn = async (page: Page): Promise<void> => {
 
 /** Types the numbers of the measurement on screen; stays at its verdict. */
 export const read = async (page: Page, title: string, ...values: string[]): Promise<void> => {
-  await expect(page.getByRole('heading', { name: title, level: 2 })).toBeVisible();
-  await expect(page.getByRole('group', { name: 'Keypad' })).toBeVisible();
+  await page.getByRole('heading', { name: title, level: 2 }).waitFor();
+  await page.getByRole('group', { name: 'Keypad' }).waitFor();
   for (const value of values) {
     await page.keyboard.type(value);
     await page.keyboard.press('Enter');
@@ -341,7 +341,7 @@ export const closeVisit = async (page: Page): Promise<void> => {
   await page.getByRole('link', { name: /^Close the visit/ }).click();
   await page.getByRole('button', { name: /^Close the visit/ }).click();
   await page.waitForURL(/\/record$/);
-  await expect(page.getByText('Signed off by')).toBeVisible();
+  await page.getByText('Signed off by').waitFor();
   await allSent(page);
 };
 
