@@ -1,9 +1,10 @@
-import { visitIdOf, type Batch, type BatchReceipt, type Entry } from '@vaktman/contract';
+import { isAtLeast, NOT_ALLOWED, visitIdOf, type Batch, type BatchReceipt, type Entry } from '@vaktman/contract';
 import type { FleetId, Unit } from '@vaktman/core';
 import { triedAgain } from '../database/failure';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { prepared } from '../database/prepared';
 import { sqlState } from '../database/sqlState';
+import { ClientError } from '../http/problem';
 import { knownPeople } from '../people/peopleStore';
 import { markOutlooks } from '../outlook/outlookQueue';
 import { lockUnits } from '../unit/lockUnits';
@@ -134,6 +135,7 @@ const makersOf = async (
  * is counted and left alone, so a batch may be sent any number of times. An entry that is refused is named by its
  * place, `entries[i]`, and the rest may be sent without it.
  * @param from who sends it, and its entries as they came; nobody where the program does so by itself
+ * @throws {ClientError} 403 when somebody takes in a file who is no lead, else what is wrong with an entry, by its place
  */
 export const applyBatch = async (
   pool: Pool,
@@ -143,6 +145,9 @@ export const applyBatch = async (
   from: { readonly sender: Sender | null; readonly sent?: readonly object[] } = { sender: null },
 ): Promise<BatchReceipt> => {
   const { entries } = batch;
+  // A file names people of other shops; taking one in is a lead's.
+  if (batch.origin === 'file' && from.sender !== null && !isAtLeast(from.sender.role, 'lead'))
+    throw new ClientError(403, 'Taking in a file asks for a lead. Nothing was stored.', [], { type: NOT_ALLOWED });
   const clock = deviceClock(batch, receivedMs);
   const added = await triedAgain(() =>
     withTransaction(pool, async (client) => {

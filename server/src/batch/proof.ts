@@ -8,6 +8,7 @@ import { isSignedBy, type KnownKey } from '../signIn/deviceKeyStore';
 export interface Sender {
   readonly personId: PersonId;
   readonly name: string;
+  readonly role: Role;
   readonly device: string;
 }
 

@@ -1,4 +1,5 @@
-import { batteriesInOrder, type BenchControls, type BenchFrame, type PilePlace, type Unit } from '@vaktman/core';
+import { batteriesInOrder, type BenchControls, type PilePlace, type Unit } from '@vaktman/core';
+import { memo } from 'react';
 import { Label, Slider, SliderOutput, SliderThumb, SliderTrack } from 'react-aria-components';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/ChoiceField';
@@ -53,18 +54,20 @@ const Toggle = styled(Key)<{ $on: boolean }>`
 `;
 
 /** What a hand can do on the bench besides the probes: key, throttle, loads, pile, battery cables. */
-export const BenchControlsPanel = ({
+export const BenchControlsPanel = memo(function BenchControlsPanel({
   unit,
   controls,
-  frame,
+  running,
+  gauge,
   change,
 }: {
   unit: Unit;
   controls: BenchControls;
-  frame: BenchFrame | null;
+  running: boolean;
+  /** What the gauge of the pile shows, in words. */
+  gauge: string;
   change: (part: Partial<BenchControls>) => void;
-}) => {
-  const running = frame?.state === 'running';
+}) {
   const pilePlaces: readonly (readonly [string, string])[] = [
     ['', 'put away'],
     ['starter', 'at starter'],
@@ -137,17 +140,11 @@ export const BenchControlsPanel = ({
         isDisabled={controls.pileAt === null}
       >
         <Label>Pile knob</Label>
-        <SliderOutput>
-          {() =>
-            frame?.pileGaugeAmps == null
-              ? 'put away'
-              : `gauge ${Math.round(frame.pileGaugeAmps)} A${frame.pileSeconds > 0 ? `, ${frame.pileSeconds.toFixed(0)} s` : ''}`
-          }
-        </SliderOutput>
+        <SliderOutput>{() => gauge}</SliderOutput>
         <SliderTrack className="track">
           <SliderThumb className="thumb" />
         </SliderTrack>
       </Knob>
     </Grid>
   );
-};
+});

@@ -1,5 +1,5 @@
-import { partsOf, present } from '@vaktman/core';
-import { useMemo, useState } from 'react';
+import { partsOf, present, type NamedFault } from '@vaktman/core';
+import { memo, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/ChoiceField';
 import { Key } from '../control/Key';
@@ -7,7 +7,7 @@ import { PHONE } from '../theme/screen';
 import { BatteryTools } from './BatteryTools';
 import type { Exercise } from './benchExercise';
 import { NameFault } from './NameFault';
-import type { BenchRun } from './useBenchRun';
+import type { BenchHands } from './useBenchRun';
 
 const Lower = styled.div`
   display: grid;
@@ -33,26 +33,35 @@ const TwoKeys = styled.div`
 `;
 
 /** Under the machine: the notebook and the tools, what to repair, and what was found to be wrong. */
-export const BenchLower = ({ exercise, run }: { readonly exercise: Exercise; readonly run: BenchRun }) => {
-  const { unit } = exercise;
+export const BenchLower = memo(function BenchLower({
+  unit,
+  notes,
+  named,
+  hands,
+}: {
+  readonly unit: Exercise['unit'];
+  readonly notes: readonly string[];
+  readonly named: readonly NamedFault[];
+  readonly hands: BenchHands;
+}) {
   const parts = useMemo(() => partsOf(unit), [unit]);
   const [part, setPart] = useState(0);
   return (
     <Lower>
       <div>
         <h2>Notebook</h2>
-        {run.notes.length === 0 ? <p>What you read, you note here yourself.</p> : null}
+        {notes.length === 0 ? <p>What you read, you note here yourself.</p> : null}
         <Notebook aria-label="Notebook" tabIndex={0}>
-          {run.notes.map((text, index) => (
+          {notes.map((text, index) => (
             <li key={`${index} ${text}`}>{text}</li>
           ))}
         </Notebook>
         <TwoKeys>
-          <Key onPress={run.note}>Note it</Key>
-          <Key onPress={run.waitTenMinutes}>Wait 10 min</Key>
+          <Key onPress={hands.note}>Note it</Key>
+          <Key onPress={hands.waitTenMinutes}>Wait 10 min</Key>
         </TwoKeys>
         <h2>Tools</h2>
-        <BatteryTools unit={unit} use={run.useTool} />
+        <BatteryTools unit={unit} use={hands.useTool} />
       </div>
       <div>
         <h2>Repair</h2>
@@ -62,14 +71,14 @@ export const BenchLower = ({ exercise, run }: { readonly exercise: Exercise; rea
           onChange={(value) => setPart(Number(value))}
           options={parts.map(({ words }, index) => [String(index), words] as const)}
         />
-        <Key onPress={() => run.mend(present(parts[part]))} style={{ width: '100%', marginTop: '0.5rem' }}>
+        <Key onPress={() => hands.mend(present(parts[part]))} style={{ width: '100%', marginTop: '0.5rem' }}>
           Do it
         </Key>
       </div>
       <div>
         <h2>Name the fault</h2>
-        <NameFault unit={unit} named={run.named} add={run.name} finish={run.finish} />
+        <NameFault unit={unit} named={named} add={hands.name} finish={hands.finish} />
       </div>
     </Lower>
   );
-};
+});

@@ -1,4 +1,4 @@
-import { batteriesInOrder, figure, loadTarget, type BenchControls, type Unit } from '@vaktman/core';
+import { batteriesInOrder, figure, loadTarget, type BenchControls, type BenchFrame, type Unit } from '@vaktman/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
@@ -65,6 +65,13 @@ const halfRating = (unit: Unit): string => {
     : `${Math.round(2 * target.amps)} A, half ${Math.round(target.amps)} A`;
 };
 
+/** The gauge of the pile, and for how long it draws. */
+const gaugeWords = (frame: BenchFrame | null): string => {
+  if (frame?.pileGaugeAmps == null) return 'put away';
+  const seconds = frame.pileSeconds > 0 ? `, ${frame.pileSeconds.toFixed(0)} s` : '';
+  return `gauge ${Math.round(frame.pileGaugeAmps)} A${seconds}`;
+};
+
 /** What of the bench lies where on the drawing. */
 const leadsOf = ({ red, black, clamp, pileAt }: BenchControls) => ({
   red: red === null ? null : { at: red, touch: '' },
@@ -101,7 +108,7 @@ const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; 
       <div>
         <p style={{ fontSize: '1.1rem' }}>{exercise.story}</p>
         {drawing}
-        <BenchLower exercise={exercise} run={run} />
+        <BenchLower unit={exercise.unit} notes={run.notes} named={run.named} hands={run.hands} />
       </div>
       <div>
         <p>
@@ -117,7 +124,13 @@ const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; 
           setMode={run.setMeter}
           zeroClamp={run.zeroClamp}
         />
-        <BenchControlsPanel unit={exercise.unit} controls={controls} frame={frame} change={run.setControls} />
+        <BenchControlsPanel
+          unit={exercise.unit}
+          controls={controls}
+          running={frame?.state === 'running'}
+          gauge={gaugeWords(frame)}
+          change={run.hands.setControls}
+        />
       </div>
     </Sheet>
   );

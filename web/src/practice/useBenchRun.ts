@@ -4,12 +4,14 @@ import {
   figure,
   scoreOf,
   type BenchControls,
+  type BenchFrame,
   type BatteryTool,
   type Debrief,
+  type NamedFault,
   type partsOf,
   type Score,
 } from '@vaktman/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toolName } from './BatteryTools';
 import { placeName, type Exercise } from './benchExercise';
 import { useBenchNotes } from './benchNotes';
@@ -22,6 +24,16 @@ const MOVE_PILE_MINUTES = 2;
 const CUT_OFF_MINUTES = 3;
 const TOOL_MINUTES = 2;
 
+/** What is on the meter and the clamp, and where they lie, as one notes it. */
+const noteOf = ({ meterVolts, clampAmps, state }: BenchFrame, { red, black, clamp }: BenchControls): string =>
+  [
+    meterVolts === null ? '' : `${figure(meterVolts, 3)} V, RED ${placeName(red)}, BLACK ${placeName(black)}`,
+    clampAmps === null ? '' : `${figure(clampAmps, 1)} A at ${placeName(clamp)}`,
+    state,
+  ]
+    .filter((text) => text !== '')
+    .join('; ');
+
 /** One go at an exercise: the machine, what is noted, spent and named, and how it was scored. */
 export const useBenchRun = (exercise: Exercise, kept: string) => {
   const { frame, held, clearHeld, controls, change, wait, repair, worker } = useBench(exercise);
@@ -29,8 +41,11 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
   const [done, changeDone] = useBenchNotes(kept);
   const { minutes, notes, named, needless } = done;
   const faults = done.faults ?? exercise.faults;
-  const setNotes = (add: (before: readonly string[]) => readonly string[]): void =>
-    changeDone((before) => ({ ...before, notes: add(before.notes) }));
+  const setNotes = useCallback(
+    (add: (before: readonly string[]) => readonly string[]): void =>
+      changeDone((before) => ({ ...before, notes: add(before.notes) })),
+    [changeDone],
+  );
   const [score, setScore] = useState<Score | null>(null);
   const [told, setTold] = useState<Debrief | null>(null);
   const repairedBefore = useRef(done.faults);
@@ -51,29 +66,60 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
     },
     [change, spend],
   );
-  const note = (): void => {
-    if (frame === null) return;
-    const volts =
-      frame.meterVolts === null
-        ? ''
-        : `${figure(frame.meterVolts, 3)} V, RED ${placeName(controls.red)}, BLACK ${placeName(controls.black)}`;
-    const amps = frame.clampAmps === null ? '' : `${figure(frame.clampAmps, 1)} A at ${placeName(controls.clamp)}`;
-    setNotes((before) => [...before, [volts, amps, frame.state].filter((text) => text !== '').join('; ')]);
-  };
-  const finish = (): void => {
-    setScore(
-      scoreOf({
-        faults: exercise.faults,
-        named,
-        minutes: minutes + (frame?.seconds ?? 0) / 60,
-        parMinutes: exercise.parMinutes,
-        needless,
-        dangers: frame?.dangers ?? [],
-      }),
-    );
-    const looked = worker === null ? Promise.resolve(debrief(exercise)) : worker.debrief(exercise);
-    void looked.then(setTold);
-  };
+  const latest = useRef(frame);
+  latest.current = frame;
+  // New only where something was done, so that what a hand presses is not drawn anew at every step of the machine.
+  const hands = useMemo(
+    () => ({
+      note: (): void => {
+        const read = latest.current;
+        if (read !== null) setNotes((before) => [...before, noteOf(read, controls)]);
+      },
+      finish: (): void => {
+        setScore(
+          scoreOf({
+            faults: exercise.faults,
+            named,
+            minutes: minutes + (latest.current?.seconds ?? 0) / 60,
+            parMinutes: exercise.parMinutes,
+            needless,
+            dangers: latest.current?.dangers ?? [],
+          }),
+        );
+        const looked = worker === null ? Promise.resolve(debrief(exercise)) : worker.debrief(exercise);
+        void looked.then(setTold);
+      },
+      name: (fault: NamedFault) => changeDone((before) => ({ ...before, named: [...before.named, fault] })),
+      waitTenMinutes: (): void => {
+        wait(600);
+        spend(10);
+      },
+      useTool: (tool: BatteryTool, position: string): void => {
+        spend(TOOL_MINUTES);
+        void worker?.tool(tool, position).then((shown) => {
+          const words = shown ?? 'cannot be used here, its caps do not open';
+          setNotes((before) => [...before, `${toolName(tool)}, battery ${position}: ${words}`]);
+        });
+      },
+      mend: (chosen: ReturnType<typeof partsOf>[number]): void => {
+        const repaired = afterRepair(faults, chosen.part);
+        repair(repaired.faults);
+        changeDone((before) => ({
+          ...before,
+          minutes: before.minutes + chosen.minutes,
+          faults: repaired.faults,
+          needless: repaired.needless ? [...before.needless, chosen.words] : before.needless,
+          notes: [...before.notes, `${chosen.words}: done`],
+        }));
+      },
+      setControls: (given: Partial<BenchControls>): void => {
+        if ('pileAt' in given) spend(MOVE_PILE_MINUTES);
+        if ('isolated' in given) spend(CUT_OFF_MINUTES);
+        change(given);
+      },
+    }),
+    [exercise, worker, controls, faults, minutes, named, needless, change, changeDone, repair, setNotes, spend, wait],
+  );
   return {
     frame,
     held,
@@ -86,39 +132,10 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
     named,
     score,
     told,
-    note,
-    finish,
+    hands,
     minutes: minutes + (frame?.seconds ?? 0) / 60,
-    name: (fault: (typeof named)[number]) => changeDone((before) => ({ ...before, named: [...before.named, fault] })),
-    waitTenMinutes: (): void => {
-      wait(600);
-      spend(10);
-    },
-    useTool: (tool: BatteryTool, position: string): void => {
-      spend(TOOL_MINUTES);
-      void worker?.tool(tool, position).then((shown) => {
-        const words = shown ?? 'cannot be used here, its caps do not open';
-        setNotes((before) => [...before, `${toolName(tool)}, battery ${position}: ${words}`]);
-      });
-    },
-    mend: (chosen: ReturnType<typeof partsOf>[number]): void => {
-      const repaired = afterRepair(faults, chosen.part);
-      repair(repaired.faults);
-      changeDone((before) => ({
-        ...before,
-        minutes: before.minutes + chosen.minutes,
-        faults: repaired.faults,
-        needless: repaired.needless ? [...before.needless, chosen.words] : before.needless,
-        notes: [...before.notes, `${chosen.words}: done`],
-      }));
-    },
-    setControls: (given: Partial<BenchControls>): void => {
-      if ('pileAt' in given) spend(MOVE_PILE_MINUTES);
-      if ('isolated' in given) spend(CUT_OFF_MINUTES);
-      change(given);
-    },
     setMeter: (meter: BenchControls['meter']) => change({ meter }),
     zeroClamp: () => void worker?.zeroClamp(),
   };
 };
-export type BenchRun = ReturnType<typeof useBenchRun>;
+export type BenchHands = ReturnType<typeof useBenchRun>['hands'];
