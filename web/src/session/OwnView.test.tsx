@@ -45,6 +45,8 @@ describe('one’s own words', () => {
     await user.click(line.getByRole('button', { name: 'Keep what I chose' }));
     expect(await line.findByText('expected a new passphrase, a new PIN, or both')).toBeTruthy();
     expect(sent('PUT', '/api/session/words')).toEqual([]);
+    // The keyboard is led to what is wrong; a hand types elsewhere after that.
+    await waitFor(() => expect(document.activeElement).toBe(line.getByLabelText('New passphrase')));
     await user.type(line.getByLabelText(/^New PIN/), '408817');
     await user.click(line.getByRole('button', { name: 'Keep what I chose' }));
     await waitFor(() => expect(sent('PUT', '/api/session/words')).toEqual([{ pin: '408817' }]));
