@@ -65,11 +65,15 @@ export const messagesOf = (errors: object, under = ''): Readonly<Record<string, 
 
 /** By then what is wrong stands beside its fields. */
 const ONCE_SHOWN_MS = 60;
+const RIGHT_FIELD = 'input:not([aria-invalid="true"]), textarea:not([aria-invalid="true"])';
 
 /** Puts the keyboard into the first field of a form that something is wrong with, once that is shown. */
 export const focusFirstWrong = (form: HTMLElement): void => {
-  setTimeout(
-    () => form.querySelector<HTMLElement>('[aria-invalid="true"], [data-invalid] button')?.focus(),
-    ONCE_SHOWN_MS,
-  );
+  const stood = document.activeElement;
+  setTimeout(() => {
+    const now = document.activeElement;
+    // Not from under a hand that types elsewhere by then.
+    const wentOn = now !== stood && form.contains(now) && now?.matches(RIGHT_FIELD);
+    if (wentOn !== true) form.querySelector<HTMLElement>('[aria-invalid="true"], [data-invalid] button')?.focus();
+  }, ONCE_SHOWN_MS);
 };

@@ -1,0 +1,30 @@
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { focusFirstWrong } from './draftForm';
+
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => void vi.useRealTimers());
+
+/** A form as it stands once its first field was refused, the keyboard still on the key that sent it. */
+const refusedForm = () => {
+  document.body.innerHTML =
+    '<form><input name="wrong"><input name="right"><textarea name="remark"></textarea><button>Keep</button></form>';
+  const form = document.querySelector('form')!;
+  const [wrong, right, remark, key] = [...form.elements] as HTMLElement[];
+  key!.focus();
+  focusFirstWrong(form);
+  wrong!.setAttribute('aria-invalid', 'true');
+  return { wrong: wrong!, right: right!, remark: remark! };
+};
+
+it('leads the keyboard to the first field that something is wrong with', () => {
+  const { wrong } = refusedForm();
+  vi.runAllTimers();
+  expect(document.activeElement).toBe(wrong);
+});
+
+it.each(['right', 'remark'] as const)('leaves it where a hand has gone on to type: %s', (field) => {
+  const form = refusedForm();
+  form[field].focus();
+  vi.runAllTimers();
+  expect(document.activeElement).toBe(form[field]);
+});
