@@ -155,12 +155,18 @@ export const runningPoint = (
 export const demandAmps = (machine: Machine): number =>
   DEMAND_SHARE * machine.alternatorsAt(GOVERNED_RPM).reduce((sum, { ratedAmps }) => sum + ratedAmps, 0);
 
-/** Cranking, as the mean from 1.5 to 3 s: states of the batteries and speed of the motor held at their means. */
-export const crankPoint = (machine: Machine): OperatingPoint => {
-  const { meanMotorVolts, meanStates } = crank(machine);
+/** A machine that cranks, as the mean from 1.5 to 3 s. */
+export interface CrankPoint extends OperatingPoint {
+  readonly meanRpm: number;
+}
+
+/** Cranking: states of the batteries and speed of the motor held at their means. */
+export const crankPoint = (machine: Machine): CrankPoint => {
+  const { meanMotorVolts, meanRpm, meanStates } = crank(machine);
   for (const [index, battery] of machine.batteries.entries()) Object.assign(battery.state, meanStates[index]);
   const network = wire(machine, { ...NOTHING_ATTACHED, cranking: true }, 0).reduce();
-  return solved(machine, network, sourcesOf(machine, network, { seconds: 0, motorVolts: meanMotorVolts }));
+  const sources = sourcesOf(machine, network, { seconds: 0, motorVolts: meanMotorVolts });
+  return { ...solved(machine, network, sources), meanRpm };
 };
 
 const HOLD_STEP_SECONDS = 0.05;

@@ -4,7 +4,7 @@ import type { ScenarioFile } from './scenarioFile';
 import { walk } from '../step/starting/walk';
 import type { WalkAnswers } from '../step/starting/walkNodes';
 import { asksForAnswer, type WalkPoint } from '../step/starting/walkPoints';
-import { crank, type CrankResult } from './crank';
+import { crank } from './crank';
 import { buildMachine, type Machine } from './machine';
 import { crankPoint, PILE_AMPS, pilePoint, restingPoint, voltsBetween, type OperatingPoint } from './operatingPoint';
 import type { VisitLog } from './visitLog';
@@ -171,10 +171,10 @@ const healthyRpm = (machine: Machine): number =>
   ).meanRpm;
 
 /** Whether the starter turns at all, and how it does. */
-const attemptOf = (machine: Machine, result: CrankResult): 'normal' | 'slow' | 'nothing' => {
+const attemptOf = (machine: Machine, meanRpm: number): 'normal' | 'slow' | 'nothing' => {
   // A stalled starter pulls its current: it tries, and that counts as slow.
   if (machine.contactOhms === 'open' || !solenoidCloses(machine)) return 'nothing';
-  return result.meanRpm < SLOW_SHARE * healthyRpm(machine) ? 'slow' : 'normal';
+  return meanRpm < SLOW_SHARE * healthyRpm(machine) ? 'slow' : 'normal';
 };
 
 /**
@@ -188,9 +188,8 @@ export const simulateStarting = (
   charge: Readonly<Record<string, number>>,
 ): boolean => {
   const machine = (): Machine => log.machine(0, charge);
-  const result = crank(machine());
-  const attempt = attemptOf(machine(), result);
   const tried = crankPoint(machine());
+  const attempt = attemptOf(machine(), tried.meanRpm);
   if (attempt !== 'nothing') readLadder(machine(), tried, log);
   readPile(machine(), log);
   if (attempt !== 'normal') takeWalk(machine(), tried, attempt, log);
@@ -203,7 +202,7 @@ export const simulateStarting = (
     log.warm = false;
   }
   log.wait(3);
-  return result.meanRpm >= STARTS_RPM;
+  return tried.meanRpm >= STARTS_RPM;
 };
 
 /** True when what comes when warm sits in the starting circuit or the bank. */

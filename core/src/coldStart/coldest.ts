@@ -106,24 +106,42 @@ export const coldestOf = (
   );
 };
 
+/** The ways the unit may be, two thousand of them: every figure of the fit drawn from what its readings allow. */
+const guesses = (solver: CrankSolver, fit: ColdFit, seed: number): readonly CrankInput[] => {
+  const figures = 2 * fit.positions.length + 5;
+  const draws = normalDraws(seededRandom(seed), COLD_DRAWS * figures);
+  return Array.from({ length: COLD_DRAWS }, (_, index) =>
+    drawn(solver, fit, (figure) => draws[index * figures + figure]!),
+  );
+};
+
+const coldestAmong = (
+  solver: CrankSolver,
+  fit: ColdFit,
+  inputs: readonly CrankInput[],
+  limitVolts: number,
+): Band => {
+  const middle = coldestOf(solver, middleOf(solver, fit), limitVolts);
+  return bandOf(Float64Array.from(inputs, (input) => coldestOf(solver, input, limitVolts, middle)).sort());
+};
+
 /**
- * The coldest start of a unit with how sure it is: every figure of the fit is drawn from what its readings allow, two
- * thousand times.
+ * The coldest temperature a unit still starts at, °C, with how sure it is.
  * @param limitVolts least volts at the starter while cranking
  * @param seed the same seed gives the same draws
  */
+export const coldestBand = (unit: Unit, fit: ColdFit, limitVolts: number, seed = 1): Band => {
+  const solver = new CrankSolver(unit);
+  return coldestAmong(solver, fit, guesses(solver, fit, seed), limitVolts);
+};
+
+/** The same with the volts at its starter from a mild day to the coldest night. */
 export const coldStart = (unit: Unit, fit: ColdFit, limitVolts: number, seed = 1): ColdStart => {
   const solver = new CrankSolver(unit);
-  const figures = 2 * fit.positions.length + 5;
-  const draws = normalDraws(seededRandom(seed), COLD_DRAWS * figures);
-  const inputs = Array.from({ length: COLD_DRAWS }, (_, index) =>
-    drawn(solver, fit, (figure) => draws[index * figures + figure]!),
-  );
-  const middle = coldestOf(solver, middleOf(solver, fit), limitVolts);
-  const coldest = Float64Array.from(inputs, (input) => coldestOf(solver, input, limitVolts, middle)).sort();
+  const inputs = guesses(solver, fit, seed);
   const some = inputs.slice(0, CURVE_DRAWS);
   return {
-    coldest: bandOf(coldest),
+    coldest: coldestAmong(solver, fit, inputs, limitVolts),
     curve: CURVE_C.map((celsius) => ({
       celsius,
       ...bandOf(Float64Array.from(some, (input) => solver.crank(input, celsius).starterVolts).sort()),

@@ -60,6 +60,15 @@ const STILL = 0.1;
 /** Radians a second. */
 const CLOSE_ENOUGH = 1e-4;
 
+/** What the engine asks for at a speed, and what the bank then has. */
+interface Ask {
+  amps: number;
+  /** Volts left at the starter beyond what the motor needs. */
+  surplus: number;
+  starterVolts: number;
+  bankVolts: number;
+}
+
 interface StringFigures {
   /** Places of its batteries in the order of positions. */
   readonly at: readonly number[];
@@ -84,7 +93,7 @@ export class CrankSolver {
   readonly #reference: ReturnType<typeof starterModel>;
   readonly #motor20: number;
   readonly #links: number;
-  readonly #answer = { amps: 0, surplus: 0, starterVolts: 0 };
+  readonly #answer: Ask = { amps: 0, surplus: 0, starterVolts: 0, bankVolts: 0 };
   #ready: CrankInput | null = null;
   readonly #open: Float64Array;
   readonly #own: Float64Array;
@@ -168,19 +177,21 @@ export class CrankSolver {
   }
 
   /** What the engine asks for at a speed, and what is left at the starter. The answer is lent until the next call. */
-  #ask(input: CrankInput, celsius: number, speed: number): { amps: number; surplus: number; starterVolts: number } {
+  #ask(input: CrankInput, celsius: number, speed: number): Ask {
     const { referenceSpeed, referenceTorque, voltSeconds } = this.#reference;
     const turn = speed / referenceSpeed;
     const thick = Math.exp(input.oilPerKelvin * (20 - celsius));
     const asked = (0.35 + 0.65 * thick * (0.5 + 0.6 * Math.exp(-10 * turn) + 0.5 * turn)) * Math.tanh(speed / STILL);
     const amps = (input.torqueFactor * referenceTorque * asked) / (TORQUE_SHARE * voltSeconds);
     const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
-    const starterVolts = this.#bankVolts(input, celsius, amps) - (amps * input.cableMilliohm * copper) / 1000;
+    const bankVolts = this.#bankVolts(input, celsius, amps);
+    const starterVolts = bankVolts - (amps * input.cableMilliohm * copper) / 1000;
     const needed = amps * (input.contactMilliohm / 1000 + this.#motor20 * copper) + voltSeconds * speed;
     const answer = this.#answer;
     answer.amps = amps;
     answer.surplus = starterVolts - needed;
     answer.starterVolts = starterVolts;
+    answer.bankVolts = bankVolts;
     return answer;
   }
 
@@ -225,9 +236,8 @@ export class CrankSolver {
   crank(input: CrankInput, celsius: number): SteadyCrank {
     const { referenceSpeed } = this.#reference;
     for (const share of BREAK_AWAY_SHARES) {
-      const { surplus, amps, starterVolts } = this.#ask(input, celsius, share * referenceSpeed);
-      if (surplus < 0)
-        return { turns: false, rpm: 0, amps, starterVolts, bankVolts: this.#bankVolts(input, celsius, amps) };
+      const { surplus, amps, starterVolts, bankVolts } = this.#ask(input, celsius, share * referenceSpeed);
+      if (surplus < 0) return { turns: false, rpm: 0, amps, starterVolts, bankVolts };
     }
     const speed = crossing(
       (at) => -this.#ask(input, celsius, at).surplus,
@@ -235,13 +245,7 @@ export class CrankSolver {
       FASTEST_SHARE * referenceSpeed,
       CLOSE_ENOUGH,
     );
-    const { amps, starterVolts } = this.#ask(input, celsius, speed);
-    return {
-      turns: true,
-      rpm: speed / RADIANS_PER_RPM,
-      amps,
-      starterVolts,
-      bankVolts: this.#bankVolts(input, celsius, amps),
-    };
+    const { amps, starterVolts, bankVolts } = this.#ask(input, celsius, speed);
+    return { turns: true, rpm: speed / RADIANS_PER_RPM, amps, starterVolts, bankVolts };
   }
 }
