@@ -124,14 +124,20 @@ const unitTests = async (env) => {
 };
 
 const specsIn = ({ suites = [], specs = [] }) => [...specs, ...suites.flatMap(specsIn)];
-const browserReport = (project) => join(reports, `${project}.json`);
-const browserEnv = (env, project) => ({ ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport(project) });
-const browserTests = (project, workers) => [
+const browserReport = (part) => join(reports, `${part}.json`);
+const browserEnv = (env, part) => ({ ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport(part) });
+/** Projects of the browser tests that are run, and counted, together. */
+const BROWSER_PROJECTS = { processes: ['processes'], pages: ['long pages', 'pages'] };
+const browserTests = (part, workers) => [
   bin('playwright'),
-  ['test', '--config', 'e2e/playwright.config.ts', `--project=${project}`, `--workers=${workers}`],
+  [
+    'test',
+    ...['--config', 'e2e/playwright.config.ts', `--workers=${workers}`],
+    ...BROWSER_PROJECTS[part].map((project) => `--project=${project}`),
+  ],
 ];
-const tallyBrowser = (project, outcome) =>
-  tally(`interface, ${project}`, outcome, browserReport(project), (report) => {
+const tallyBrowser = (part, outcome) =>
+  tally(`interface, ${part}`, outcome, browserReport(part), (report) => {
     const fellHere = [];
     for (const { title, tests } of specsIn(report))
       for (const { results, status } of tests) {
