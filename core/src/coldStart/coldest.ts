@@ -115,12 +115,7 @@ const guesses = (solver: CrankSolver, fit: ColdFit, seed: number): readonly Cran
   );
 };
 
-const coldestAmong = (
-  solver: CrankSolver,
-  fit: ColdFit,
-  inputs: readonly CrankInput[],
-  limitVolts: number,
-): Band => {
+const coldestAmong = (solver: CrankSolver, fit: ColdFit, inputs: readonly CrankInput[], limitVolts: number): Band => {
   const middle = coldestOf(solver, middleOf(solver, fit), limitVolts);
   return bandOf(Float64Array.from(inputs, (input) => coldestOf(solver, input, limitVolts, middle)).sort());
 };

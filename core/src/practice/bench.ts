@@ -1,3 +1,4 @@
+import { figure } from '../quantity/display';
 import { present } from '../quantity/present';
 import { freezingPointC } from '../battery/electrolyte';
 import { cellGravities, conductanceCca, gravityAtCharge } from '../circuit/cells';
@@ -279,7 +280,7 @@ export class Bench {
       case 'conductance':
         return `${read.conductance(conductanceCca(battery))} A of ${Math.round(battery.cca)} A`;
       case 'thermometer':
-        return `${read.celsius(battery.celsius)} °C`;
+        return `${figure(read.celsius(battery.celsius), 1)} °C`;
     }
   }
 

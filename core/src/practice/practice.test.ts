@@ -105,6 +105,9 @@ describe('the bench', () => {
     expect(Number.parseFloat(machine.tool('thermometer', 'A')!)).toBeCloseTo(10, 0);
     expect(machine.tool('hydrometer', 'E')).toBeNull();
   });
+  it('writes degrees of frost as every other figure is written', () => {
+    expect(bench([], '1S2P', -12).tool('thermometer', 'A')).toMatch(/^−1[12]\.[05] °C$/);
+  });
   it('is sound again after the right repair', () => {
     const fault: Fault = { kind: 'joint.resistive', at: 'starter.ground', milliohms: 3 };
     const machine = bench([fault]);

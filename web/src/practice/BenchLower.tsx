@@ -3,7 +3,8 @@ import { memo, useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/ChoiceField';
 import { Key } from '../control/Key';
-import { PHONE } from '../theme/screen';
+import { Words } from '../control/Words';
+import { NARROW, PHONE } from '../theme/screen';
 import { BatteryTools } from './BatteryTools';
 import type { Exercise } from './benchExercise';
 import { NameFault } from './NameFault';
@@ -11,8 +12,12 @@ import type { BenchHands } from './useBenchRun';
 
 const Lower = styled.div`
   display: grid;
+  grid-area: lower;
   grid-template-columns: repeat(3, minmax(0, 1fr));
   gap: 0.6rem 1.4rem;
+  h2:not(:first-child) {
+    margin-top: 0.9rem;
+  }
   ${PHONE} {
     grid-template-columns: 1fr;
   }
@@ -30,6 +35,15 @@ const TwoKeys = styled.div`
   grid-template-columns: 1fr 1fr;
   gap: 0.5rem;
   margin-top: 0.4rem;
+  button {
+    padding: 0 0.5rem;
+  }
+  ${NARROW} {
+    grid-template-columns: 1fr;
+  }
+  ${PHONE} {
+    grid-template-columns: 1fr 1fr;
+  }
 `;
 
 /** Under the machine: the notebook and the tools, what to repair, and what was found to be wrong. */
@@ -53,7 +67,9 @@ export const BenchLower = memo(function BenchLower({
         {notes.length === 0 ? <p>What you read, you note here yourself.</p> : null}
         <Notebook aria-label="Notebook" tabIndex={0}>
           {notes.map((text, index) => (
-            <li key={`${index} ${text}`}>{text}</li>
+            <li key={`${index} ${text}`}>
+              <Words>{text}</Words>
+            </li>
           ))}
         </Notebook>
         <TwoKeys>

@@ -21,24 +21,25 @@ import { PlaceLeads } from './PlaceLeads';
 import { useBenchRun } from './useBenchRun';
 import { usePracticeGround } from './usePracticeGround';
 
+/** The meter beside the machine, and right under it on a phone: what a probe is put to is read at once. */
 const Sheet = styled.main`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 372px;
+  grid-template: 'machine panel' auto 'lower panel' 1fr / minmax(0, 1fr) 372px;
   gap: 0.8rem 1.5rem;
   padding: 0.8rem 1.5rem 1.2rem;
   ${NARROW} {
     grid-template-columns: minmax(0, 1fr) 340px;
   }
   ${PHONE} {
-    grid-template-columns: minmax(0, 1fr);
+    grid-template: 'machine' auto 'panel' auto 'lower' auto / minmax(0, 1fr);
     padding: 0.6rem 0.9rem 3rem;
   }
-  > div {
-    display: grid;
-    gap: 0.7rem;
-    align-content: start;
-    min-width: 0;
-  }
+`;
+const Part = styled.div`
+  display: grid;
+  gap: 0.7rem;
+  align-content: start;
+  min-width: 0;
 `;
 
 const NO_FACES = { stretches: {}, joints: {} };
@@ -105,12 +106,11 @@ const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; 
   if (score !== null) return <DebriefPanel faults={exercise.faults} score={score} told={run.told} again={again} />;
   return (
     <Sheet>
-      <div>
+      <Part style={{ gridArea: 'machine' }}>
         <p style={{ fontSize: '1.1rem' }}>{exercise.story}</p>
         {drawing}
-        <BenchLower unit={exercise.unit} notes={run.notes} named={run.named} hands={run.hands} />
-      </div>
-      <div>
+      </Part>
+      <Part style={{ gridArea: 'panel' }}>
         <p>
           <strong>{figure(run.minutes, 0)} min</strong> of {exercise.parMinutes}
           {(frame?.dangers.length ?? 0) > 0 ? ', and something dangerous was done' : ''}
@@ -131,7 +131,8 @@ const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; 
           gauge={gaugeWords(frame)}
           change={run.hands.setControls}
         />
-      </div>
+      </Part>
+      <BenchLower unit={exercise.unit} notes={run.notes} named={run.named} hands={run.hands} />
     </Sheet>
   );
 };
@@ -161,7 +162,7 @@ export const BenchView = () => {
           { label: 'Exercise', value: exercise.title },
           { label: 'Bank', value: bankWords(exercise.unit.systemVolts, exercise.unit.bank.arrangement) },
           { label: 'Each battery', value: halfRating(exercise.unit) },
-          { label: 'Air and batteries', value: `${exercise.ambientC} °C` },
+          { label: 'Air and batteries', value: `${figure(exercise.ambientC, 0)} °C` },
         ]}
         end={<EndLink to="/practice">Leave practice</EndLink>}
       />

@@ -24,6 +24,9 @@ const Panel = styled.div`
     display: grid;
     grid-template-columns: 1fr 1fr;
     gap: 0.6rem;
+    button {
+      padding: 0 0.5rem;
+    }
   }
 `;
 

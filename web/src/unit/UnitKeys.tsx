@@ -25,6 +25,15 @@ const Keys = styled.div`
   position: sticky;
   bottom: 1.2rem;
   margin-top: auto;
+  /* What goes on under the keys fades out instead of ending in half a line. */
+  &::before {
+    content: '';
+    position: absolute;
+    inset: auto 0 100%;
+    height: 2rem;
+    background: linear-gradient(to bottom, transparent, var(--paper));
+    pointer-events: none;
+  }
 `;
 
 /** What can be done with a unit: the next visit first; and what whoever is signed in may do of it. */

@@ -1,6 +1,6 @@
 import { clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
 import { useNow } from '../clock/useNow';
-import { Key } from '../control/Key';
+import { Key, PrimaryKey } from '../control/Key';
 import { useAppDispatch, useAppSelector } from '../store';
 
 const SECONDS_PER_MINUTE = 60;
@@ -14,6 +14,7 @@ export const WaitClock = ({
   startWords,
   runningWords,
   doneWords,
+  isNext = false,
 }: {
   id: string;
   name: string;
@@ -22,6 +23,8 @@ export const WaitClock = ({
   startWords: string;
   runningWords: string;
   doneWords: (minutes: number) => string;
+  /** Whether nothing else on the screen can be done before. */
+  isNext?: boolean;
 }) => {
   const dispatch = useAppDispatch();
   const clock = useAppSelector((state) => state.clocks.find((candidate) => candidate.id === id));
@@ -29,7 +32,7 @@ export const WaitClock = ({
   if (clock === undefined) {
     const start = (): void =>
       void dispatch(clockStarted({ id, name, path, startedMs: Date.now(), seconds: minutes * SECONDS_PER_MINUTE }));
-    return <Key onPress={start}>{startWords}</Key>;
+    return isNext ? <PrimaryKey onPress={start}>{startWords}</PrimaryKey> : <Key onPress={start}>{startWords}</Key>;
   }
   const left = secondsLeft(clock, now);
   return (

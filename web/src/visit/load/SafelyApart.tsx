@@ -2,7 +2,7 @@ import type { VisitDetail } from '@vaktman/contract';
 import type { ApartAsked } from '@vaktman/core';
 import styled from 'styled-components';
 import { inReach } from '../../control/inReach';
-import { PrimaryKey } from '../../control/Key';
+import { Key, PrimaryKey } from '../../control/Key';
 import { secondsLeft } from '../../clock/clockSlice';
 import { useNow } from '../../clock/useNow';
 import { useAppSelector } from '../../store';
@@ -31,7 +31,8 @@ export const SafelyApart = ({
   const id = `keyoff:${visitId}`;
   const clock = useAppSelector((state) => state.clocks.find((own) => own.id === id));
   const now = useNow(500, clock !== undefined);
-  const waited = asked.waitMinutes === 0 || (clock !== undefined && secondsLeft(clock, now) === 0);
+  const isToWait = asked.waitMinutes > 0;
+  const waited = !isToWait || (clock !== undefined && secondsLeft(clock, now) === 0);
   const minutes = clock === undefined ? undefined : Math.floor((now - clock.startedMs) / 60_000);
   const apart = (): Promise<void> =>
     recorder.event({
@@ -39,6 +40,7 @@ export const SafelyApart = ({
       memoryPower: asked.memoryPower ? 'connected' : 'not-needed',
       ...(minutes === undefined ? {} : { keyOffMinutes: minutes }),
     });
+  const apartWords = asked.memoryPower ? 'Memory power is on: take it apart' : 'Take it apart';
   return (
     <LoadSheet>
       <h2>Before the first clamp comes off</h2>
@@ -47,7 +49,7 @@ export const SafelyApart = ({
         <p>This machine forgets without power: connect memory power, and see that it holds.</p>
       ) : null}
       <Foot>
-        {asked.waitMinutes === 0 ? null : (
+        {isToWait ? (
           <WaitClock
             id={id}
             name={`${detail.file.unit.id}: key off`}
@@ -56,11 +58,16 @@ export const SafelyApart = ({
             startWords={`The key is off: start ${asked.waitMinutes} min`}
             runningWords="Modules go to sleep"
             doneWords={(count) => `The key has been off ${count} min.`}
+            isNext
           />
+        ) : null}
+        {isToWait && clock === undefined ? (
+          <Key isDisabled>{apartWords}</Key>
+        ) : (
+          <PrimaryKey isDisabled={!waited} onPress={apart}>
+            {apartWords}
+          </PrimaryKey>
         )}
-        <PrimaryKey isDisabled={!waited} onPress={apart}>
-          {asked.memoryPower ? 'Memory power is on: take it apart' : 'Take it apart'}
-        </PrimaryKey>
       </Foot>
     </LoadSheet>
   );
