@@ -1,12 +1,13 @@
 import { act, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import type { Entry } from '@vaktman/contract';
-import type { Reading, Unit, VisitEvent } from '@vaktman/core';
+import type { Entry, Role } from '@vaktman/contract';
+import type { Reading, ScenarioFile, Unit, VisitEvent } from '@vaktman/core';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { v7 } from 'uuid';
 import { Outbox } from '../src/outbox/outbox';
 import { OutboxContext } from '../src/outbox/OutboxContext';
+import { practiceVisitSet } from '../src/practice/practiceSlice';
 import { sessionTold } from '../src/session/sessionSlice';
 import { goesOnToggled } from '../src/settings/settingsSlice';
 import { createStore } from '../src/store';
@@ -15,6 +16,17 @@ import { VisitView } from '../src/visit/VisitView';
 import { ownDevice } from './ownDevice';
 import { sessionOf } from './show';
 import { unitOf } from './units';
+
+/** A sound machine on a mild day. */
+const scenarioOf = (unit: Unit): ScenarioFile => ({
+  format: 'vaktman-scenario',
+  version: 1,
+  unit,
+  ambientC: 15,
+  stateOfChargePercent: 95,
+  seed: 1,
+  faults: [],
+});
 
 type Written<Body> = Body extends infer B ? Omit<B, 'id' | 'eventId' | 'at' | 'by'> : never;
 
@@ -26,21 +38,34 @@ interface Given {
   readonly readings?: readonly (Written<Reading> & { readonly at?: string })[];
   readonly conditions?: Partial<VisitConditions>;
   readonly ambientC?: number;
+  /** What whoever is signed in may do. */
+  readonly as?: Role;
+  /** Whether it is a visit to a simulated machine, for practice. */
+  readonly isPractice?: boolean;
 }
 
 /**
  * A page of a visit as a device without network shows it: with its own store and outbox, and nothing on a server.
  * What is recorded on it is what the device keeps.
  */
-export const visitPage = async ({ unit = unitOf('1S4P'), at, readings = [], conditions, ambientC = 15 }: Given) => {
+export const visitPage = async ({
+  unit = unitOf('1S4P'),
+  at,
+  readings = [],
+  conditions,
+  ambientC = 15,
+  as = 'technician',
+  isPractice = false,
+}: Given) => {
   ownDevice();
   const store = createStore();
-  store.dispatch(sessionTold(sessionOf('technician'), true));
+  store.dispatch(sessionTold(sessionOf(as), true));
   // A verdict stays until it was looked at.
   store.dispatch(goesOnToggled());
   const outbox = new Outbox(store);
   const visitId = v7();
   const now = new Date().toISOString();
+  if (isPractice) store.dispatch(practiceVisitSet({ visitId, scenario: scenarioOf(unit) }));
   await outbox.record(
     {
       kind: 'visit',

@@ -4,6 +4,7 @@ import { FileTrigger } from 'react-aria-components';
 import { QuietKey } from '../control/Key';
 import { failureTold } from '../frame/failureSlice';
 import { useAppDispatch } from '../store';
+import { useMayIn } from '../visit/useMayIn';
 import { useRecorder } from '../visit/useVisit';
 import { scaleDown } from './scaleDown';
 
@@ -19,6 +20,7 @@ export const PictureKey = ({
 }) => {
   const dispatch = useAppDispatch();
   const recorder = useRecorder(detail.file.visit.id, detail.file.visit.technician);
+  const may = useMayIn(detail.file.visit.id, 'trainee');
   const take = async (files: FileList | null): Promise<void> => {
     const file = files?.[0];
     if (file === undefined) return;
@@ -28,6 +30,7 @@ export const PictureKey = ({
       dispatch(failureTold({ what: 'act', words: error instanceof Error ? error.message : String(error) }));
     }
   };
+  if (!may) return null;
   return (
     <FileTrigger acceptedFileTypes={['image/*']} defaultCamera="environment" onSelect={(files) => void take(files)}>
       <QuietKey aria-label={`Take a picture: ${pointName(point)}`}>Take a picture</QuietKey>

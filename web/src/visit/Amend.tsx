@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { AskReason } from '../control/AskReason';
 import { Key } from '../control/Key';
+import { useMayIn } from './useMayIn';
 import { useRecorder } from './useVisit';
 
 /** Opens a signed visit again, by name and with a reason. What was signed stays beside what is added. */
@@ -12,7 +13,8 @@ export const Amend = ({ detail }: { detail: VisitDetail }) => {
   const [asking, setAsking] = useState(false);
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
-  if (signatureOf(detail.events).status !== 'signed') return null;
+  const may = useMayIn(visitId, 'technician');
+  if (!may || signatureOf(detail.events).status !== 'signed') return null;
   return (
     <>
       <Key onPress={() => setAsking(true)}>Amend</Key>

@@ -25,10 +25,11 @@ import { within } from '../control/numberIn';
 import { useOnce } from '../control/useOnce';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { visitClocksEnded } from '../clock/clockSlice';
-import { useMay, usePersonName } from '../session/useMay';
+import { usePersonName } from '../session/useMay';
 import { useAppDispatch } from '../store';
 import { PHONE } from '../theme/screen';
 import type { StepProps } from './stepProps';
+import { useMayIn } from './useMayIn';
 import { useRecorder } from './useVisit';
 import { Keys, Note, Side, VisitSheet } from './VisitSheet';
 
@@ -85,7 +86,7 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = file.visit.id;
   const recorder = useRecorder(visitId, file.visit.technician);
   const person = usePersonName();
-  const maySign = useMay('technician');
+  const maySign = useMayIn(visitId, 'technician');
   const { data: unit } = useUnitQuery(file.unit.id);
   const own = classRules(fleet?.classes ?? [], unit?.card.class ?? '').intervals;
   const proposed = proposedDue(judgement.disposition, todayText(), file.visit, own);

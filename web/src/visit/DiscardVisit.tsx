@@ -3,6 +3,7 @@ import { useNavigate } from 'react-router';
 import { AskReason } from '../control/AskReason';
 import { QuietKey } from '../control/Key';
 import type { StepProps } from './stepProps';
+import { useMayIn } from './useMayIn';
 import { useRecorder } from './useVisit';
 
 /** Takes back a visit that was opened by mistake, while nothing was read in it. */
@@ -11,6 +12,8 @@ export const DiscardVisit = ({ detail }: Pick<StepProps, 'detail'>) => {
   const navigate = useNavigate();
   const { visit, unit } = detail.file;
   const recorder = useRecorder(visit.id, visit.technician);
+  const may = useMayIn(visit.id, 'technician');
+  if (!may) return null;
   return (
     <>
       <QuietKey onPress={() => setAsking(true)}>Opened by mistake: discard it</QuietKey>

@@ -1,40 +1,18 @@
 import type { VisitDetail } from '@vaktman/contract';
-import {
-  type Fitting,
-  type PartFitting,
-  actionsFor,
-  batteryTemperature,
-  findingWords,
-  pointName,
-  positions,
-  readingText,
-  SEVERITY_WORDS,
-  stepTitle,
-  type Action,
-  type Finding,
-  present,
-} from '@vaktman/core';
-import { useState, type ReactNode } from 'react';
+import { findingWords, pointName, readingText, SEVERITY_WORDS, stepTitle, type Finding } from '@vaktman/core';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { v7 } from 'uuid';
-import { Words } from '../control/Words';
-import { AskReason } from '../control/AskReason';
-import { instantNow } from '../control/dates';
-import { Key, PrimaryKey } from '../control/Key';
 import { Mark } from '../control/Mark';
-import { RadioList } from '../control/RadioList';
+import { Words } from '../control/Words';
 import { PictureKey } from '../picture/PictureKey';
 import { Pictures } from '../picture/Pictures';
-import { PHONE } from '../theme/screen';
-import { BatteryFitting } from './BatteryFitting';
-import { FittedPart, partPlaceOf } from './FittedPart';
-import { ChangeCosts } from './ChangeCosts';
 import { CauseSheet } from './CauseSheet';
+import { DecideFinding } from './DecideFinding';
 import { placePath } from './nextPlace';
-import { RechargeAdvice } from './RechargeAdvice';
 import { SEVERITY_MARK } from './severityMark';
-import { useRecorder, type Judged } from './useVisit';
+import { useMayIn } from './useMayIn';
+import type { Judged } from './useVisit';
 
 const Item = styled.li`
   border-top: 2px solid var(--ink);
@@ -67,20 +45,7 @@ const Evidence = styled.dl`
     min-height: 1.7rem;
   }
 `;
-const Keys = styled.div`
-  display: grid;
-  grid-template-columns: 1.4fr 1fr 1fr;
-  gap: 0.7rem;
-  max-width: 46rem;
-  ${PHONE} {
-    grid-template-columns: 1fr;
-  }
-`;
-
 const NOTHING: readonly string[] = [];
-
-const isBatteryReplacement = (action: Action, positionsOfUnit: readonly string[]): boolean =>
-  action.kind === 'replace' && (action.point === 'bank' || positionsOfUnit.includes(action.point));
 
 /** What was decided about a finding so far, newest last. */
 const decisionsOf = ({ events }: VisitDetail, key: string): string[] =>
@@ -109,32 +74,9 @@ export const FindingItem = ({
 }) => {
   const { file } = detail;
   const visitId = file.visit.id;
-  const recorder = useRecorder(visitId, file.visit.technician);
+  const decides = useMayIn(visitId, 'technician');
   const key = `${finding.code}@${finding.subject}`;
-  const actions = actionsFor(finding);
-  const [chosen, setChosen] = useState(actions[0]?.words ?? '');
-  const [asking, setAsking] = useState(false);
-  const [fitting, setFitting] = useState(false);
-  const action = actions.find(({ words }) => words === chosen) ?? present(actions[0]);
-  const at = positions(file.unit);
-  const partAt = action.kind === 'replace' ? partPlaceOf(file.unit, finding) : null;
   const byId = new Map(file.readings.map((reading) => [reading.id, reading]));
-  const done = (fitted?: Fitting[], part?: PartFitting): Promise<void> =>
-    recorder
-      .event({
-        kind: 'repaired',
-        repair: {
-          id: v7(),
-          at: instantNow(),
-          point: action.point,
-          action: action.words,
-          kind: action.kind,
-          closes: [key, ...explains],
-        },
-        ...(fitted === undefined ? {} : { fitted }),
-        ...(part === undefined ? {} : { part }),
-      })
-      .then(() => setFitting(false));
   const evidence = (ids: readonly string[]) => (
     <ul>
       {ids.length === 0 ? <li>nothing read</li> : null}
@@ -151,7 +93,6 @@ export const FindingItem = ({
       })}
     </ul>
   );
-  const battery = file.unit.bank.batteries.find(({ position }) => position === action.point);
   return (
     <Item>
       <h3>
@@ -184,61 +125,11 @@ export const FindingItem = ({
           {words}
         </p>
       ))}
-      <RadioList
-        label="What to do about it"
-        value={action.words}
-        onChange={setChosen}
-        options={actions.map(({ words }) => [words, words] as const)}
-      />
-      {action.kind === 'replace' && at.length > 1 && at.includes(finding.subject) ? (
-        <ChangeCosts unit={file.unit} position={finding.subject} />
-      ) : null}
-      {action.kind === 'recharge' && battery !== undefined ? (
-        <RechargeAdvice
-          battery={battery}
-          chargePercent={judged.judgement.figures[battery.position]?.stateOfChargePercent ?? 50}
-          celsius={batteryTemperature(judged.outcomes.facts, battery.position, null).celsius}
-          unitId={file.unit.id}
-          visitId={visitId}
-        />
-      ) : null}
-      {fitting && partAt !== null ? (
-        <FittedPart
-          unit={file.unit}
-          place={partAt}
-          save={(part) => done(undefined, part)}
-          close={() => setFitting(false)}
-        />
-      ) : fitting ? (
-        <BatteryFitting
-          unit={file.unit}
-          at={action.point === 'bank' ? at : [action.point]}
-          save={done}
-          close={() => setFitting(false)}
-        />
+      {decides ? (
+        <DecideFinding detail={detail} judged={judged} finding={finding} explains={explains} />
       ) : (
-        <Keys>
-          <PrimaryKey onPress={() => (isBatteryReplacement(action, at) || partAt !== null ? setFitting(true) : done())}>
-            It is done
-          </PrimaryKey>
-          <Key
-            onPress={() => recorder.event({ kind: 'planned', finding: key, action: action.words, point: action.point })}
-          >
-            To do later
-          </Key>
-          <Key onPress={() => setAsking(true)}>Do nothing</Key>
-        </Keys>
+        <p>A technician or a lead decides what is done about it.</p>
       )}
-      {asking ? (
-        <AskReason
-          title="Do nothing about it"
-          words="The finding stays open. The reason is kept with the visit."
-          usual={['machine is needed now', 'part is not here', 'lead hand decides', 'watched until the next visit']}
-          saveWords="Leave it"
-          save={(reason) => recorder.event({ kind: 'refused', finding: key, reason }).then(() => setAsking(false))}
-          close={() => setAsking(false)}
-        />
-      ) : null}
     </Item>
   );
 };

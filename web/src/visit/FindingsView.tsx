@@ -8,6 +8,7 @@ import { FindingItem } from './FindingItem';
 import { keyOf, SameCause } from './SameCause';
 import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
 import type { StepProps } from './stepProps';
+import { useMayIn } from './useMayIn';
 import { Keys, Note, Side, VisitSheet } from './VisitSheet';
 
 const Retests = styled.ul`
@@ -24,6 +25,7 @@ const Retests = styled.ul`
 export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const { judgement, retests } = judged;
   const visitId = detail.file.visit.id;
+  const reads = useMayIn(visitId, 'trainee');
   const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
   const takeApart = (finding: Finding): void => setApart(new Set([...apart, keyOf(finding)]));
   const groups = foldByCause(judgement.findings, detail.file.unit);
@@ -76,9 +78,11 @@ export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           <p key={line}>{line}</p>
         ))}
         <Note>{DEFER_WORDS}</Note>
-        <Keys>
-          <PrimaryKeyLink to={onwardPath(visitId, judged)}>{nextWords(nextOnScreen(judged))}</PrimaryKeyLink>
-        </Keys>
+        {reads ? (
+          <Keys>
+            <PrimaryKeyLink to={onwardPath(visitId, judged)}>{nextWords(nextOnScreen(judged))}</PrimaryKeyLink>
+          </Keys>
+        ) : null}
       </Side>
     </VisitSheet>
   );

@@ -31,6 +31,7 @@ import { nextOnScreen, nextWords, placePath } from './nextPlace';
 import { SEVERITY_MARK } from './severityMark';
 import type { StepProps } from './stepProps';
 import { bankFaces } from './bankFaces';
+import { useMayIn } from './useMayIn';
 import { Keys, Note, Side, VisitSheet } from './VisitSheet';
 
 const Standing = styled.div`
@@ -120,6 +121,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = file.visit.id;
   const signature = signatureOf(events);
   const closed = signature.status === 'signed' ? signature.closed : undefined;
+  const reads = useMayIn(visitId, 'trainee');
   const next = closed === undefined ? nextOnScreen(judged) : null;
   const steps = judgement.steps.filter(({ step, verdict }) => !step.startsWith('look.') || verdict !== 'pass');
   const layout = useMemo(() => pathLayout(file.unit), [file.unit]);
@@ -236,7 +238,9 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         <Note>{DEFER_WORDS}</Note>
         {closed !== undefined ? (
           <Amend detail={detail} />
-        ) : signature.status === 'discarded' ? null : (
+        ) : signature.status === 'discarded' ? null : !reads ? (
+          <Note role="status">You look on here: who learns or works signs in to read.</Note>
+        ) : (
           <Keys>
             {next === null ? (
               <PrimaryKeyLink to={`/visits/${visitId}/close`}>

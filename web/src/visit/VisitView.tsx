@@ -35,6 +35,7 @@ import { RunStep } from './run/RunStep';
 import type { StepProps } from './stepProps';
 import { SignedView } from './SignedView';
 import { SummaryView } from './SummaryView';
+import { useMayIn } from './useMayIn';
 import { isRetest, useJudged, useVisit } from './useVisit';
 import { TraceStep } from './trace/TraceStep';
 import { WalkStep } from './WalkStep';
@@ -55,6 +56,8 @@ const WHOLE: Readonly<Record<string, ComponentType<Omit<StepProps, 'point'>>>> =
 
 /** Sheets that only show: they stay open once the visit is signed off. */
 const READ_ONLY: ReadonlySet<string> = new Set(['summary', 'record', 'again']);
+/** The same, and what was found: who only looks has these. */
+const TO_LOOK_AT: ReadonlySet<string> = new Set([...READ_ONLY, 'findings']);
 
 /** The test of a sheet, for what a damaged battery stops; null where the sheet is none, or tells it by itself. */
 const testOf = (step: string | undefined, point: string | undefined): Place | null => {
@@ -78,6 +81,9 @@ const Step = ({
   const judged = useJudged(detail);
   const visitId = detail.file.visit.id;
   const signature = signatureOf(detail.events);
+  const reads = useMayIn(visitId, 'trainee');
+  if (!reads && (step === undefined || !TO_LOOK_AT.has(step)))
+    return <Navigate to={`/visits/${visitId}/summary`} replace />;
   if (signature.status === 'signed' && (step === undefined || !READ_ONLY.has(step)))
     return <SignedView detail={detail} judged={judged} signature={signature} />;
   if (signature.status === 'discarded' && (step === undefined || !READ_ONLY.has(step)))

@@ -1,0 +1,77 @@
+import { screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { show } from '../../test/show';
+import { visitPage } from '../../test/visitPage';
+import { PrepareView } from './PrepareView';
+
+const prepare = (as: 'trainee' | 'technician') => show(<PrepareView />, { at: '/units/T-1S4P/prepare', as });
+const WEAK = [{ step: 'look.case', point: 'B', condition: 'cracked' }] as const;
+const button = (name: string | RegExp) => screen.queryByRole('button', { name });
+
+describe('who only looks', () => {
+  it.each(['start.drop/positive', 'look', 'battery.openCircuit/A', 'battery.load/A', 'start.ladder', 'close', ''])(
+    'is shown the summary instead of a sheet to fill in: %s',
+    async (at) => {
+      const { path } = await visitPage({ at, as: 'viewer' });
+      await waitFor(() => expect(path()).toBe('/summary'));
+      expect(await screen.findByText('You look on here: who learns or works signs in to read.')).toBeTruthy();
+      expect(screen.queryByRole('link', { name: /^(Next:|Close the visit)/ })).toBeNull();
+      expect(button(/discard/)).toBeNull();
+    },
+  );
+  it('sees what was found, and nothing to press about it', async () => {
+    await visitPage({ at: 'findings', as: 'viewer', readings: WEAK });
+    expect(await screen.findByRole('heading', { name: /battery B/i, level: 3 })).toBeTruthy();
+    expect(button('It is done')).toBeNull();
+    expect(button(/^Take a picture/)).toBeNull();
+    expect(screen.queryByRole('link', { name: /^Next:/ })).toBeNull();
+  });
+});
+
+describe('who learns', () => {
+  it('reads, but leaves to a technician what is done about a finding', async () => {
+    await visitPage({ at: 'findings', as: 'trainee', readings: WEAK });
+    expect(await screen.findByText('A technician or a lead decides what is done about it.')).toBeTruthy();
+    expect(button('It is done')).toBeNull();
+    expect(button('To do later')).toBeNull();
+    expect(button('Do nothing')).toBeNull();
+    expect(button(/^Take a picture/)).toBeTruthy();
+  });
+  it('is told who opens a visit before anything is typed for one', async () => {
+    prepare('trainee');
+    expect(await screen.findByRole('heading', { name: 'A technician or a lead opens a visit' })).toBeTruthy();
+    expect(button('Start the visit')).toBeNull();
+  });
+  it('discards no visit', async () => {
+    await visitPage({ at: 'summary', as: 'trainee' });
+    expect(await screen.findByRole('heading', { name: 'Findings' })).toBeTruthy();
+    expect(button(/discard/)).toBeNull();
+  });
+  it('does everything on a machine for practice, also repairs it and signs it off', async () => {
+    const { user, happened, router, visitId } = await visitPage({
+      at: 'findings',
+      as: 'trainee',
+      isPractice: true,
+      readings: WEAK,
+    });
+    expect(await screen.findAllByRole('button', { name: 'It is done' })).not.toHaveLength(0);
+    await router.navigate(`/visits/${visitId}/close`);
+    await user.click(await screen.findByRole('button', { name: 'Close the visit unfinished' }));
+    await waitFor(() => expect(happened()).toContainEqual(expect.objectContaining({ kind: 'closed' })));
+  });
+});
+
+describe('who works', () => {
+  it('is not told so', async () => {
+    prepare('technician');
+    expect(await screen.findByRole('heading', { name: 'The unit could not be loaded' })).toBeTruthy();
+  });
+  it('decides what is done', async () => {
+    await visitPage({ at: 'findings', readings: WEAK });
+    expect(await screen.findAllByRole('button', { name: 'It is done' })).not.toHaveLength(0);
+  });
+  it('takes back a visit that was opened by mistake', async () => {
+    await visitPage({ at: 'summary' });
+    expect(await screen.findByRole('button', { name: /discard/ })).toBeTruthy();
+  });
+});
