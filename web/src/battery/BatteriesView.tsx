@@ -13,6 +13,7 @@ import { SearchTools } from '../control/SearchTools';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { SideSheet } from '../frame/SideSheet';
+import { useMay } from '../session/useMay';
 import { BatteryLives } from './BatteryLives';
 import { ratingWords, STATE_WORDS, whereWords } from './batteryWords';
 import { DateCodes } from './DateCodes';
@@ -91,6 +92,7 @@ export const BatteriesView = () => {
     );
   };
   const [storing, setStoring] = useState(false);
+  const stores = useMay('technician');
   const asked = useDeferredValue(search);
   const batteries = useBatteriesInfiniteQuery({ q: asked, sort, ...(state === null ? {} : { state }) });
   const rows = batteries.data?.pages.flatMap((page) => page.batteries) ?? [];
@@ -121,7 +123,9 @@ export const BatteriesView = () => {
                 onChange={(value) => change({ state: value })}
                 options={[['', 'anywhere'], ...BATTERY_STATES.map((known) => [known, STATE_WORDS[known]] as const)]}
               />
-              {storing ? null : <PrimaryKey onPress={() => setStoring(true)}>Take one into store</PrimaryKey>}
+              {storing || !stores ? null : (
+                <PrimaryKey onPress={() => setStoring(true)}>Take one into store</PrimaryKey>
+              )}
             </SearchTools>
             {storing ? <StoreBattery close={() => setStoring(false)} /> : null}
             {storing ? null : <DateCodes />}

@@ -192,7 +192,7 @@ const expectedCells = (detail: BatteryDetail, lives: readonly BatteryLife[]) => 
 
 /** One battery as a thing with a life: where it is and was, what was read of it, and what is done with it. */
 export const BatteryView = () => {
-  const moves = useMay('technician');
+  const [moves, reads] = [useMay('technician'), useMay('trainee')];
   const { batteryId = '' } = useParams();
   const { data: detail, isError, error, refetch } = useBatteryQuery(batteryId);
   const { data: lives = [] } = useBatteryLivesQuery();
@@ -235,7 +235,7 @@ export const BatteryView = () => {
           />
         </div>
         <Done>
-          {detail.state === 'scrapped' ? null : (
+          {detail.state === 'scrapped' || !reads ? null : (
             <p style={{ marginBottom: '1rem' }}>
               <KeyLink to={`/batteries/${batteryId}/test`}>Test it on the bench</KeyLink>
             </p>

@@ -11,6 +11,7 @@ import { Scroll, Table } from '../control/tableStyle';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { instrumentChosen } from '../settings/settingsSlice';
+import { useMay } from '../session/useMay';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import { checkWords } from './checkWords';
@@ -49,6 +50,7 @@ const Sheet = styled.main`
 
 const Row = ({ row, edit }: { readonly row: InstrumentRow; readonly edit: () => void }) => {
   const dispatch = useAppDispatch();
+  const changes = useMay('technician');
   const { instrument, retired } = row;
   const { name, kind, scaleMvPerA, range, error } = instrument;
   const isUsed = useAppSelector((state) => state.settings.instruments[kind]) === name;
@@ -84,9 +86,11 @@ const Row = ({ row, edit }: { readonly row: InstrumentRow; readonly edit: () => 
         )}
       </td>
       <td>
-        <QuietKey aria-label={`Change ${name}`} onPress={edit}>
-          Change
-        </QuietKey>
+        {changes ? (
+          <QuietKey aria-label={`Change ${name}`} onPress={edit}>
+            Change
+          </QuietKey>
+        ) : null}
       </td>
     </tr>
   );
@@ -96,6 +100,7 @@ const Row = ({ row, edit }: { readonly row: InstrumentRow; readonly edit: () => 
 export const InstrumentsView = () => {
   const { data: rows, isError, error, refetch } = useInstrumentsQuery();
   const [editing, setEditing] = useState<string | null>(null);
+  const adds = useMay('technician');
   useViewTitle('Instruments');
   if (rows === undefined) {
     if (!isError) return <Loading />;
@@ -111,13 +116,13 @@ export const InstrumentsView = () => {
         Choose once what is used at this device: every reading keeps it. A clamp with a scale can be typed in
         millivolts.
       </p>
-      {editing === null ? (
+      {editing !== null ? (
+        <InstrumentForm key={editing} row={edited} close={() => setEditing(null)} />
+      ) : adds ? (
         <div>
           <Key onPress={() => setEditing('')}>Add an instrument</Key>
         </div>
-      ) : (
-        <InstrumentForm key={editing} row={edited} close={() => setEditing(null)} />
-      )}
+      ) : null}
       {rows.length === 0 ? <p>None on record yet.</p> : null}
       <Scroll>
         <Table>

@@ -5,6 +5,7 @@ import { problemText } from '../api/failure';
 import { dayText } from '../control/dates';
 import { QuietKey } from '../control/Key';
 import { Scroll, Table } from '../control/tableStyle';
+import { useMay } from '../session/useMay';
 import { repeatWords } from './partWords';
 import { PartForm } from './PartForm';
 
@@ -12,6 +13,7 @@ import { PartForm } from './PartForm';
 export const UnitParts = ({ unit }: { readonly unit: Unit }) => {
   const { data: stays = [] } = useUnitPartsQuery(unit.id);
   const [entering, setEntering] = useState(false);
+  const enters = useMay('technician');
   const [failure, setFailure] = useState<string | undefined>(undefined);
   const [enterPart] = useEnterPartMutation();
   const places = partPlaces(unit);
@@ -70,9 +72,9 @@ export const UnitParts = ({ unit }: { readonly unit: Unit }) => {
             else setFailure(problemText(answer.error));
           }}
         />
-      ) : (
+      ) : enters ? (
         <QuietKey onPress={() => setEntering(true)}>Enter one that was put in before</QuietKey>
-      )}
+      ) : null}
     </Scroll>
   );
 };

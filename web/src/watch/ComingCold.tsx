@@ -6,6 +6,7 @@ import { useReaderUnits } from '../control/ReaderContext';
 import { Figure } from '../control/Figure';
 import { QuietKey } from '../control/Key';
 import { useLater } from '../control/useLater';
+import { useMay } from '../session/useMay';
 import { PHONE } from '../theme/screen';
 import { AXIS_TICKS_C, onAxis } from './coldScale';
 import { watchColumns } from './watchColumns';
@@ -103,6 +104,7 @@ export const ComingCold = ({
 }) => {
   const units = useReaderUnits();
   const [typing, setTyping] = useState(false);
+  const types = useMay('technician');
   const NightForm = useLater(loadNightForm);
   const coldestDates = new Set([...nights.values()].map(({ date }) => date));
   return (
@@ -114,9 +116,11 @@ export const ComingCold = ({
           {weather.yards.some((yard) => yard.nights.some(({ from }) => from === 'typed')) ? ', some typed in' : ''}
         </p>
         {weather.problem === null ? null : <p role="status">{weather.problem}</p>}
-        <QuietKey style={{ padding: 0, minHeight: 36 }} onPress={() => setTyping((open) => !open)}>
-          Type nights in
-        </QuietKey>
+        {types ? (
+          <QuietKey style={{ padding: 0, minHeight: 36 }} onPress={() => setTyping((open) => !open)}>
+            Type nights in
+          </QuietKey>
+        ) : null}
       </div>
       <div className="days kind" aria-hidden="true">
         <span />
