@@ -8,6 +8,7 @@ import { Failed, Loading } from './frame/Failed';
 import { MainBar } from './frame/MainBar';
 import { SkipLink } from './frame/SkipLink';
 import { zoneTold } from './settings/settingsSlice';
+import { ForRole } from './session/ForRole';
 import { useAppDispatch, useAppSelector } from './store';
 import { GlobalStyle } from './theme/GlobalStyle';
 import { WatchView } from './watch/WatchView';
@@ -162,7 +163,6 @@ const router = createBrowserRouter([
                 path: '/batteries',
                 lazy: async () => ({ Component: (await import('./battery/BatteriesView')).BatteriesView }),
               },
-              { path: '/import', lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }) },
               {
                 lazy: async () => ({ Component: (await import('./fleet/ShopPages')).ShopPages }),
                 children: [
@@ -194,16 +194,32 @@ const router = createBrowserRouter([
                 ],
               },
               {
-                path: '/import/units',
-                lazy: async () => ({ Component: (await import('./import/ListView')).UnitListView }),
-              },
-              {
-                path: '/import/batteries',
-                lazy: async () => ({ Component: (await import('./import/ListView')).BatteryListView }),
-              },
-              {
-                path: '/import/results',
-                lazy: async () => ({ Component: (await import('./import/ListView')).ResultListView }),
+                element: (
+                  <ForRole
+                    least="lead"
+                    title="A lead takes lists and files in"
+                    words="Press the name above to switch, or ask a lead."
+                    isUnderBar
+                  />
+                ),
+                children: [
+                  {
+                    path: '/import',
+                    lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }),
+                  },
+                  {
+                    path: '/import/units',
+                    lazy: async () => ({ Component: (await import('./import/ListView')).UnitListView }),
+                  },
+                  {
+                    path: '/import/batteries',
+                    lazy: async () => ({ Component: (await import('./import/ListView')).BatteryListView }),
+                  },
+                  {
+                    path: '/import/results',
+                    lazy: async () => ({ Component: (await import('./import/ListView')).ResultListView }),
+                  },
+                ],
               },
               { path: '/me', lazy: async () => ({ Component: (await import('./session/OwnView')).OwnView }) },
               { path: '/join', element: null },
@@ -212,15 +228,40 @@ const router = createBrowserRouter([
               { path: '*', element: <NoSuchPlace /> },
             ],
           },
-          { path: '/units/new', lazy: async () => ({ Component: (await import('./unit/UnitFormView')).UnitFormView }) },
           { path: '/units/:unitId', lazy: async () => ({ Component: (await import('./unit/UnitView')).UnitView }) },
           {
-            path: '/units/:unitId/edit',
-            lazy: async () => ({ Component: (await import('./unit/UnitFormView')).UnitFormView }),
+            element: (
+              <ForRole
+                least="lead"
+                title="A lead adds units and changes them"
+                words="Press the name above to switch, or ask a lead."
+              />
+            ),
+            children: [
+              {
+                path: '/units/new',
+                lazy: async () => ({ Component: (await import('./unit/UnitFormView')).UnitFormView }),
+              },
+              {
+                path: '/units/:unitId/edit',
+                lazy: async () => ({ Component: (await import('./unit/UnitFormView')).UnitFormView }),
+              },
+            ],
           },
           {
-            path: '/units/:unitId/prepare',
-            lazy: async () => ({ Component: (await import('./visit/PrepareView')).PrepareView }),
+            element: (
+              <ForRole
+                least="technician"
+                title="A technician or a lead opens a visit"
+                words="Press the name above to switch. Who learns reads in a visit that is open, or practises on a simulated machine."
+              />
+            ),
+            children: [
+              {
+                path: '/units/:unitId/prepare',
+                lazy: async () => ({ Component: (await import('./visit/PrepareView')).PrepareView }),
+              },
+            ],
           },
           {
             path: '/batteries/:batteryId',

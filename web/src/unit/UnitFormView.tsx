@@ -145,7 +145,10 @@ export const UnitFormView = () => {
       <FailedPage
         title="The form could not be loaded"
         words={failedWords(fleet.error ?? unit.error)}
-        again={() => void fleet.refetch()}
+        again={() => {
+          void fleet.refetch();
+          if (wanted !== null) void unit.refetch();
+        }}
       />
     );
   if (fleet.data === undefined || (wanted !== null && unit.data === undefined)) return <Loading />;

@@ -19,7 +19,6 @@ import { Loading } from '../frame/Failed';
 import { FailedPage } from '../frame/FailedPage';
 import { TitleBlock } from '../frame/TitleBlock';
 import { useInstrumentWords } from '../instrument/useInstruments';
-import { useMay } from '../session/useMay';
 import { PHONE } from '../theme/screen';
 import { repeatWords } from '../unit/partWords';
 import { CautionsRead } from './CautionsRead';
@@ -187,14 +186,6 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
 export const PrepareView = () => {
   const { unitId = '' } = useParams();
   const unit = useUnitQuery(unitId);
-  const opens = useMay('technician');
-  if (!opens)
-    return (
-      <FailedPage
-        title="A technician or a lead opens a visit"
-        words="Press the name above to switch. Who learns reads in a visit that is open, or practises on a simulated machine."
-      />
-    );
   if (unit.currentData === undefined) {
     if (!unit.isError) return <Loading />;
     return (

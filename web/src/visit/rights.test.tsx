@@ -1,10 +1,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
-import { show } from '../../test/show';
 import { visitPage } from '../../test/visitPage';
-import { PrepareView } from './PrepareView';
 
-const prepare = (as: 'trainee' | 'technician') => show(<PrepareView />, { at: '/units/T-1S4P/prepare', as });
 const WEAK = [{ step: 'look.case', point: 'B', condition: 'cracked' }] as const;
 const button = (name: string | RegExp) => screen.queryByRole('button', { name });
 
@@ -37,11 +34,6 @@ describe('who learns', () => {
     expect(button('Do nothing')).toBeNull();
     expect(button(/^Take a picture/)).toBeTruthy();
   });
-  it('is told who opens a visit before anything is typed for one', async () => {
-    prepare('trainee');
-    expect(await screen.findByRole('heading', { name: 'A technician or a lead opens a visit' })).toBeTruthy();
-    expect(button('Start the visit')).toBeNull();
-  });
   it('discards no visit', async () => {
     await visitPage({ at: 'summary', as: 'trainee' });
     expect(await screen.findByRole('heading', { name: 'Findings' })).toBeTruthy();
@@ -62,10 +54,6 @@ describe('who learns', () => {
 });
 
 describe('who works', () => {
-  it('is not told so', async () => {
-    prepare('technician');
-    expect(await screen.findByRole('heading', { name: 'The unit could not be loaded' })).toBeTruthy();
-  });
   it('decides what is done', async () => {
     await visitPage({ at: 'findings', readings: WEAK });
     expect(await screen.findAllByRole('button', { name: 'It is done' })).not.toHaveLength(0);
