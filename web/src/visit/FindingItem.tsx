@@ -1,5 +1,13 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { findingWords, pointName, readingText, SEVERITY_WORDS, stepTitle, type Finding } from '@vaktman/core';
+import {
+  actionsFor,
+  findingWords,
+  pointName,
+  readingText,
+  SEVERITY_WORDS,
+  stepTitle,
+  type Finding,
+} from '@vaktman/core';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
@@ -128,7 +136,14 @@ export const FindingItem = ({
       {decides ? (
         <DecideFinding detail={detail} judged={judged} finding={finding} explains={explains} />
       ) : (
-        <p>A technician or a lead decides what is done about it.</p>
+        <>
+          <p>
+            <Words>{`What may be done: ${actionsFor(finding)
+              .map(({ words }) => words)
+              .join('; ')}.`}</Words>
+          </p>
+          <p>A technician or a lead decides what is done about it.</p>
+        </>
       )}
     </Item>
   );

@@ -29,6 +29,7 @@ describe('who learns', () => {
   it('reads, but leaves to a technician what is done about a finding', async () => {
     await visitPage({ at: 'findings', as: 'trainee', readings: WEAK });
     expect(await screen.findByText('A technician or a lead decides what is done about it.')).toBeTruthy();
+    expect(screen.getByText(/^What may be done: Replace battery B/)).toBeTruthy();
     expect(button('It is done')).toBeNull();
     expect(button('To do later')).toBeNull();
     expect(button('Do nothing')).toBeNull();
