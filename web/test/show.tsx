@@ -23,12 +23,18 @@ export const sessionOf = (role: Role | null): Session => ({
  * @param at the address the part is looked at from
  * @param as what whoever is signed in may do; null where nobody is
  */
-export const show = (
+export const show = (part: ReactNode, given: { store?: Store; at?: string; as?: Role | null } = {}) =>
+  showAt('*', part, given.at ?? '/', given);
+
+/** The same where the address says what is looked at. @param path the addresses of the part, such as `/units/:unitId` */
+export const showAt = (
+  path: string,
   part: ReactNode,
-  { store = createStore(), at = '/', as = 'lead' }: { store?: Store; at?: string; as?: Role | null } = {},
+  at: string,
+  { store = createStore(), as = 'lead' }: { store?: Store; as?: Role | null } = {},
 ) => {
   store.dispatch(sessionTold(sessionOf(as), true));
-  const router = createMemoryRouter([{ path: '*', element: part }], { initialEntries: [at] });
+  const router = createMemoryRouter([{ path, element: part }], { initialEntries: [at] });
   const shown = render(
     <Provider store={store}>
       <RouterProvider router={router} />

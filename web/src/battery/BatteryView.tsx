@@ -194,7 +194,7 @@ const expectedCells = (detail: BatteryDetail, lives: readonly BatteryLife[]) => 
 export const BatteryView = () => {
   const [moves, reads] = [useMay('technician'), useMay('trainee')];
   const { batteryId = '' } = useParams();
-  const { data: detail, isError, error, refetch } = useBatteryQuery(batteryId);
+  const { currentData: detail, isError, error, refetch } = useBatteryQuery(batteryId);
   const { data: lives = [] } = useBatteryLivesQuery();
   if (detail === undefined) {
     if (!isError) return <Loading />;
@@ -241,7 +241,10 @@ export const BatteryView = () => {
             </p>
           )}
           {moves ? (
-            <MoveBattery key={`${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`} detail={detail} />
+            <MoveBattery
+              key={`${batteryId} ${detail.state} ${detail.unitId ?? ''} ${detail.position ?? ''}`}
+              detail={detail}
+            />
           ) : null}
         </Done>
       </SideSheet>

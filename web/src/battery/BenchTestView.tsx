@@ -116,7 +116,7 @@ const BenchTest = ({ detail }: { readonly detail: BatteryDetail }) => {
 /** A battery tested by itself, outside any visit: on the bench or in the store room. */
 export const BenchTestView = () => {
   const { batteryId = '' } = useParams();
-  const { data: detail, isError, error, refetch } = useBatteryQuery(batteryId);
+  const { currentData: detail, isError, error, refetch } = useBatteryQuery(batteryId);
   if (detail === undefined) {
     if (!isError) return <Loading />;
     return (

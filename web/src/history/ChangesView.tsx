@@ -107,7 +107,7 @@ export const ChangesView = () => {
   useViewTitle(unitId === undefined ? 'Changes' : `Changes, ${unitId}`);
   const known = CHANGED_THINGS.find((own) => own === thing);
   const of = known === undefined ? '' : ` of this ${THING_WORDS[known].toLowerCase()}`;
-  if (changes.data === undefined && changes.isError)
+  if (changes.currentData === undefined && changes.isError)
     return (
       <Failed
         title="The changes could not be loaded"
@@ -115,8 +115,8 @@ export const ChangesView = () => {
         again={() => void changes.refetch()}
       />
     );
-  if (changes.data === undefined) return <Loading />;
-  const entries = changes.data.pages.flatMap((page) => page.entries);
+  if (changes.currentData === undefined) return <Loading />;
+  const entries = changes.currentData.pages.flatMap((page) => page.entries);
   return (
     <Sheet>
       <h2>{unitId === undefined ? `What was changed${of}` : `What was changed at ${unitId}`}</h2>

@@ -68,7 +68,7 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
   const { data: watch, error } = useWatchQuery();
   const [unitId, setUnitId] = useState('');
   const chosen = unitId === '' ? (watch?.units[0]?.unitId ?? '') : unitId;
-  const { data: detail } = useUnitQuery(chosen, { skip: chosen === '' });
+  const { currentData: detail } = useUnitQuery(chosen, { skip: chosen === '' });
   const [ambient, setAmbient] = useState('-4');
   const [charge, setCharge] = useState('94');
   const [kind, setKind] = useState<FaultKind>('battery.weak');

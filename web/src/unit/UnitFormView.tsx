@@ -151,13 +151,13 @@ export const UnitFormView = () => {
         }}
       />
     );
-  if (fleet.data === undefined || (wanted !== null && unit.data === undefined)) return <Loading />;
+  if (fleet.data === undefined || (wanted !== null && unit.currentData === undefined)) return <Loading />;
   return (
     <UnitForm
       key={wanted ?? 'new'}
-      loaded={unitId === undefined ? null : (unit.data ?? null)}
-      template={copied === null ? null : (unit.data ?? null)}
-      yards={openYards(fleet.data, unitId === undefined ? undefined : unit.data?.yardId)}
+      loaded={unitId === undefined ? null : (unit.currentData ?? null)}
+      template={copied === null ? null : (unit.currentData ?? null)}
+      yards={openYards(fleet.data, unitId === undefined ? undefined : unit.currentData?.yardId)}
     />
   );
 };

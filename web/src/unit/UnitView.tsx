@@ -120,7 +120,8 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
 export const UnitView = () => {
   const { unitId = '' } = useParams();
   const unit = useUnitQuery(unitId);
-  if (unit.data !== undefined && !(unit.isFetching && unit.originalArgs !== unitId)) return <Unit detail={unit.data} />;
+  // Of this address, never of the one before; and what hangs on a unit begins anew with another.
+  if (unit.currentData !== undefined) return <Unit key={unitId} detail={unit.currentData} />;
   if (!unit.isError) return <Loading />;
   return (
     <FailedPage

@@ -1,0 +1,60 @@
+import { screen, waitFor } from '@testing-library/react';
+import { act } from 'react';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { FLEET, standServer } from '../../test/standServer';
+import { showAt } from '../../test/show';
+import { unitOf } from '../../test/units';
+import { UnitView } from './UnitView';
+
+const server = standServer();
+const detailOf = (id: string) => ({
+  unit: { ...unitOf('1S2P'), id },
+  yardId: 'lower',
+  profile: null,
+  card: {},
+  revision: 1,
+  retired: null,
+  empty: [],
+  placements: [],
+  visits: [],
+  pictureAt: null,
+});
+const historyOf = (action: string) => ({
+  outlook: null,
+  isDue: false,
+  actions: [{ finding: 'battery.weak@B', says: 'Weak under load: battery B', action }],
+  figures: [],
+  meters: null,
+  baselines: {},
+  elsewhere: [],
+});
+beforeEach(() => {
+  server.answers['GET /api/fleet'] = { body: FLEET };
+  server.answers['GET /api/weather'] = { body: { yards: [], problem: null } };
+  server.answers['GET /api/units/P-07'] = { body: detailOf('P-07') };
+  server.answers['GET /api/units/P-07/history'] = { body: historyOf('Replace battery B') };
+});
+const plate = (id: string) => screen.findByRole('heading', { name: id, level: 1 });
+const view = async () => {
+  const shown = showAt('/units/:unitId', <UnitView />, '/units/P-07');
+  await plate('P-07');
+  return shown;
+};
+
+describe('one unit after another', () => {
+  it('says of one that is not registered so, instead of showing the last', async () => {
+    const { router } = await view();
+    await act(() => router.navigate('/units/X-99'));
+    expect(await screen.findByRole('heading', { name: 'X-99 is not registered' })).toBeTruthy();
+    expect(screen.queryByRole('heading', { name: 'P-07', level: 1 })).toBeNull();
+  });
+  it('shows nothing that is open on the last while its own does not come', async () => {
+    server.answers['GET /api/units/S-01'] = { body: detailOf('S-01') };
+    const { router } = await view();
+    expect(await screen.findByText('Replace battery B')).toBeTruthy();
+    await act(() => router.navigate('/units/S-01'));
+    await plate('S-01');
+    await waitFor(() => expect(server.asked.some(({ path }) => path === '/api/units/S-01/history')).toBe(true));
+    expect(screen.queryByText('Replace battery B')).toBeNull();
+  });
+});
