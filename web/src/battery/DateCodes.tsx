@@ -11,7 +11,7 @@ import { draftResolver, focusFirstWrong } from '../control/draftForm';
 import { TextLine } from '../control/formLines';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
-import { useMay } from '../session/useMay';
+import { useMaySee } from '../session/useMay';
 
 const Panel = styled.form`
   display: grid;
@@ -109,7 +109,7 @@ const CodesForm = ({ known, close }: { readonly known: readonly DateCode[]; read
 export const DateCodes = () => {
   const { data: fleet } = useFleetQuery();
   const [open, setOpen] = useState(false);
-  const isLead = useMay('lead');
+  const isLead = useMaySee('lead');
   if (fleet === undefined || !isLead) return null;
   return open ? (
     <CodesForm known={fleet.dateCodes} close={() => setOpen(false)} />

@@ -1,5 +1,6 @@
 import type { Role } from '@vaktman/contract';
-import { render, screen } from '@testing-library/react';
+import { act, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { expect, it } from 'vitest';
@@ -14,7 +15,16 @@ const view = (as: Role) => {
   const router = createMemoryRouter([
     {
       element: <ForRole least="technician" title="A technician opens a visit" words="Ask one." />,
-      children: [{ path: '*', element: <form aria-label="Prepare" /> }],
+      children: [
+        {
+          path: '*',
+          element: (
+            <form aria-label="Prepare">
+              <input aria-label="Hours" />
+            </form>
+          ),
+        },
+      ],
     },
   ]);
   render(
@@ -35,6 +45,14 @@ it.each(['technician', 'lead'] as const)('lets a %s in', (as) => {
   view(as);
   expect(form()).not.toBeNull();
   expect(screen.queryByRole('alert')).toBeNull();
+});
+it('keeps what is half typed while nobody is signed in, for whoever comes back', async () => {
+  const store = view('technician');
+  const hours = screen.getByRole('textbox', { name: 'Hours' });
+  await userEvent.type(hours, '4250');
+  act(() => void store.dispatch(sessionTold(sessionOf(null), true)));
+  act(() => void store.dispatch(sessionTold(sessionOf('technician'), true)));
+  expect(screen.getByRole('textbox', { name: 'Hours' })).toHaveProperty('value', '4250');
 });
 it('asks again once another goes on at the device', async () => {
   const store = view('technician');

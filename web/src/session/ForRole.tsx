@@ -2,7 +2,7 @@ import type { Role } from '@vaktman/contract';
 import { Outlet } from 'react-router';
 import { Failed } from '../frame/Failed';
 import { FailedPage } from '../frame/FailedPage';
-import { useMay } from './useMay';
+import { useMaySee } from './useMay';
 
 /**
  * The views behind it, for whom the server would let; anybody else is told who may before anything is typed.
@@ -21,7 +21,7 @@ export const ForRole = ({
   readonly words: string;
   readonly isUnderBar?: boolean;
 }) => {
-  const may = useMay(least);
+  const may = useMaySee(least);
   if (may) return <Outlet />;
   return isUnderBar ? <Failed title={title} words={words} /> : <FailedPage title={title} words={words} />;
 };

@@ -10,5 +10,12 @@ export const mayAs = (role: Role | undefined, least: Role): boolean => role !== 
 /** True when whoever is signed in here may do what a role may. */
 export const useMay = (least: Role): boolean => useAppSelector(({ session }) => mayAs(session.person?.role, least));
 
+/**
+ * The same for what stands on the screen. While nobody is signed in a sheet lies over it, and what was half typed stays for
+ * whoever comes back.
+ */
+export const useMaySee = (least: Role): boolean =>
+  useAppSelector(({ session }) => session.person === null || mayAs(session.person.role, least));
+
 /** Name of who is signed in here; empty where nobody is. */
 export const usePersonName = (): string => useAppSelector(({ session }) => session.person?.name ?? '');

@@ -1,6 +1,8 @@
-import { screen, waitFor } from '@testing-library/react';
+import { act, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
+import { sessionOf } from '../../test/show';
 import { visitPage } from '../../test/visitPage';
+import { sessionTold } from '../session/sessionSlice';
 
 const WEAK = [{ step: 'look.case', point: 'B', condition: 'cracked' }] as const;
 const button = (name: string | RegExp) => screen.queryByRole('button', { name });
@@ -55,6 +57,16 @@ describe('who learns', () => {
 });
 
 describe('who works', () => {
+  it('finds what was half typed after being signed out and in again', async () => {
+    const { user, store } = await visitPage({ at: 'start.drop/positive' });
+    await screen.findByTestId('entry-volts');
+    await user.keyboard('0.4');
+    const typed = screen.getByTestId('entry-volts').textContent;
+    expect(typed).toContain('0.4');
+    act(() => void store.dispatch(sessionTold(sessionOf(null), true)));
+    act(() => void store.dispatch(sessionTold(sessionOf('technician'), true)));
+    expect(screen.getByTestId('entry-volts').textContent).toBe(typed);
+  });
   it('decides what is done', async () => {
     await visitPage({ at: 'findings', readings: WEAK });
     expect(await screen.findAllByRole('button', { name: 'It is done' })).not.toHaveLength(0);
