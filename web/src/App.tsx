@@ -193,20 +193,17 @@ const router = createBrowserRouter([
                   },
                 ],
               },
+              { path: '/import', lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }) },
               {
                 element: (
                   <ForRole
                     least="lead"
-                    title="A lead takes lists and files in"
+                    title="A lead takes lists in"
                     words="Press the name above to switch, or ask a lead."
                     isUnderBar
                   />
                 ),
                 children: [
-                  {
-                    path: '/import',
-                    lazy: async () => ({ Component: (await import('./visit/ImportView')).ImportView }),
-                  },
                   {
                     path: '/import/units',
                     lazy: async () => ({ Component: (await import('./import/ListView')).UnitListView }),

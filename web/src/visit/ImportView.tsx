@@ -25,6 +25,7 @@ import { useViewTitle } from '../frame/useViewTitle';
 import { useLookAtVisitsMutation } from '../import/importApi';
 import { PastLists } from '../import/PastLists';
 import { VisitZip } from '../import/VisitZip';
+import { useMay } from '../session/useMay';
 import { foreignId } from './foreignId';
 
 const Sheet = styled.main`
@@ -70,6 +71,7 @@ const Preview = ({ file, source }: { file: VisitFile; source: File }) => {
   const [importId] = useState(() => v7());
   const [yardId, setYardId] = useState('');
   const [failure, setFailure] = useState<string | null>(null);
+  const isLead = useMay('lead');
   const judgement = judge(file);
   const unknown = isNotFound(unit.error);
   const yard = yardId === '' ? (openYards(fleet)[0]?.[0] ?? '') : yardId;
@@ -109,7 +111,7 @@ const Preview = ({ file, source }: { file: VisitFile; source: File }) => {
         </section>
       ) : null}
       {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
-      <PrimaryKey onPress={() => takeIn()}>Take it in</PrimaryKey>
+      {isLead ? <PrimaryKey onPress={() => takeIn()}>Take it in</PrimaryKey> : <p>A lead takes it in.</p>}
     </>
   );
 };
