@@ -1,40 +1,22 @@
 import { screen } from '@testing-library/react';
 import { act } from 'react';
 import { beforeEach, expect, it } from 'vitest';
+import { batteryDetail, WORN } from '../../test/batteries';
 import { FLEET, standServer } from '../../test/standServer';
 import { showAt } from '../../test/show';
 import { BatteryView } from './BatteryView';
 
 const server = standServer();
 const idOf = (nth: number): string => `018f0000-0000-7000-8000-00000000000${nth}`;
-const detailOf = (nth: number) => ({
-  batteryId: idOf(nth),
-  battery: { serial: `BR-2100${nth}`, chemistry: 'flooded', duty: 'truck', rating: { value: 920, standard: 'SAE' } },
-  state: 'store',
-  unitId: null,
-  position: null,
-  since: '2026-01-10T08:00:00Z',
-  warrantyUntil: null,
-  made: null,
-  yard: null,
-  bench: [],
-  scrappedAt: null,
-  scrappedBecause: null,
-  claimedAt: null,
-  claimedBecause: null,
-  stays: [],
-  // Worn out: scrapping it is what is offered first.
-  figures: [
-    {
-      visitId: null,
-      unitId: 'P-07',
-      at: '2026-11-20T08:00:00Z',
-      capabilityPercent: 61,
-      restingVolts: 12.5,
-      referenceLoadVolts: null,
-    },
-  ],
-});
+const detailOf = (nth: number) =>
+  batteryDetail({
+    batteryId: idOf(nth),
+    battery: { ...batteryDetail().battery, serial: `BR-2100${nth}` },
+    state: 'store',
+    unitId: null,
+    position: null,
+    figures: WORN,
+  });
 beforeEach(() => {
   server.answers['GET /api/fleet'] = { body: FLEET };
   server.answers['GET /api/units'] = { body: { units: [] } };

@@ -1,38 +1,17 @@
 import type { BatteryDetail } from '@vaktman/contract';
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
+import { batteryDetail, DEAD, WORN } from '../../test/batteries';
 import { show } from '../../test/show';
 import { standServer } from '../../test/standServer';
 import { MoveBattery } from './MoveBattery';
 
 const server = standServer();
-const ID = '018f3a52-7b1c-4a00-8000-000000000001';
-const FIGURE = { visitId: null, unitId: 'P-07', at: '2026-11-20T08:00:00Z', referenceLoadVolts: null };
-const battery = (part: Partial<BatteryDetail> = {}): BatteryDetail => ({
-  batteryId: ID,
-  battery: { chemistry: 'agm', duty: 'truck', rating: { value: 870, standard: 'SAE' }, serial: 'TP-101' },
-  state: 'fitted',
-  unitId: 'P-07',
-  position: 'B',
-  since: '2025-10-01T00:00:00Z',
-  warrantyUntil: null,
-  made: null,
-  yard: 'Lower Yard',
-  bench: [],
-  scrappedAt: null,
-  scrappedBecause: null,
-  claimedAt: null,
-  claimedBecause: null,
-  stays: [],
-  figures: [],
-  ...part,
-});
-const WORN = [{ ...FIGURE, capabilityPercent: 61, restingVolts: 12.5 }];
-const DEAD = [{ ...FIGURE, capabilityPercent: null, restingVolts: 10.4 }];
+const ID = batteryDetail().batteryId;
 const moves = () => server.asked.filter(({ path }) => path.endsWith('/moves')).map(({ body }) => body);
 const panel = (part?: Partial<BatteryDetail>) => {
   server.answers['GET /api/units'] = { body: { units: [] } };
-  return show(<MoveBattery detail={battery(part)} />);
+  return show(<MoveBattery detail={batteryDetail(part)} />);
 };
 
 describe('what is done with a battery', () => {
@@ -65,7 +44,7 @@ describe('what is done with a battery', () => {
   });
   it('is sent once, with the reason, however often it is pressed', async () => {
     const { user } = panel({ state: 'store', figures: WORN });
-    server.answers[`POST /api/batteries/${ID}/moves`] = { body: battery({ state: 'scrapped' }) };
+    server.answers[`POST /api/batteries/${ID}/moves`] = { body: batteryDetail({ state: 'scrapped' }) };
     await user.type(screen.getByRole('textbox', { name: /Why/ }), 'gives too little');
     await user.dblClick(screen.getByRole('button', { name: 'Scrap' }));
     await waitFor(() => expect(moves().length).toBeGreaterThan(0));

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
-import { failedWords } from '../api/failure';
+import { failedWords, failureOf } from '../api/failure';
 import { RadioList } from '../control/RadioList';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
@@ -24,10 +24,12 @@ const Sheet = styled.main`
 export const JoinView = ({ link }: { readonly link: string }) => {
   useViewTitle('Choose your words');
   const navigate = useNavigate();
-  const { data, isError, error } = useLinkOfferQuery(link);
+  const { data, error, refetch } = useLinkOfferQuery(link);
   const [takeLink] = useUseUpLinkMutation();
   const [picked, setPicked] = useState<string | null>(null);
-  if (isError) return <Failed title="This link opens nothing" words={failedWords(error)} />;
+  if (error !== undefined && failureOf(error).kind === 'unreached')
+    return <Failed title="The link could not be looked up" words={failedWords(error)} again={() => void refetch()} />;
+  if (error !== undefined) return <Failed title="This link opens nothing" words={failedWords(error)} />;
   if (data === undefined) return <Loading />;
   const [first] = data.people;
   const personId = picked ?? first?.personId;

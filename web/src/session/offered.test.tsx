@@ -9,6 +9,7 @@ import { watchRow } from '../../test/watchRow';
 import { BatteriesView } from '../battery/BatteriesView';
 import { InstrumentsView } from '../instrument/InstrumentsView';
 import { UnitParts } from '../unit/UnitParts';
+import { EmptyFleet } from '../watch/EmptyFleet';
 import { WatchView } from '../watch/WatchView';
 
 const server = standServer();
@@ -54,5 +55,17 @@ describe.each(OFFERS)('%s', (key, view, always, least) => {
   it(`is offered to a ${least}`, async () => {
     show(view(), { as: least });
     expect(await screen.findByRole('button', { name: key })).toBeTruthy();
+  });
+});
+
+describe('a fleet without a unit', () => {
+  it.each(['viewer', 'trainee', 'technician'] as const)('tells a %s who adds the first ones', async (as) => {
+    show(<EmptyFleet name="Summit road crew" />, { as });
+    expect(await screen.findByText(/A lead adds the first ones/)).toBeTruthy();
+    expect(screen.queryByRole('link')).toBeNull();
+  });
+  it('leads a lead to its first ones', async () => {
+    show(<EmptyFleet name="Summit road crew" />, { as: 'lead' });
+    expect((await screen.findByRole('link', { name: 'Take in a list' })).getAttribute('href')).toBe('/import/units');
   });
 });

@@ -33,6 +33,9 @@ const Keys = styled.div`
     height: 2rem;
     background: linear-gradient(to bottom, transparent, var(--paper));
     pointer-events: none;
+    @media (forced-colors: active) {
+      display: none;
+    }
   }
 `;
 
