@@ -97,7 +97,7 @@ const Preview = ({ file, source }: { file: VisitFile; source: File }) => {
           {file.readings.length} readings, {file.repairs?.length ?? 0} repairs.{' '}
           <Mark kind={DISPOSITION_MARK[judgement.disposition]} word={DISPOSITION_WORDS[judgement.disposition]} />
         </p>
-        <p>{headline(judgement)}</p>
+        {judgement.findings.length === 0 ? <p>{headline(judgement)}</p> : null}
         <ul>
           {judgement.findings.map(({ code, subject }) => (
             <li key={`${code}@${subject}`}>{findingWords(code, subject)}</li>
@@ -119,6 +119,7 @@ const Preview = ({ file, source }: { file: VisitFile; source: File }) => {
 /** Takes in a visit from an open file, or a zip of them: every problem is shown before anything is stored. */
 export const ImportView = () => {
   useViewTitle('Take in');
+  const isLead = useMay('lead');
   /** What was chosen, and what it says; a zip is read by the server. */
   const [chosen, setChosen] = useState<{ readonly file: File; readonly parsed: Parsed<VisitFile> | null } | null>(null);
   const read = async (files: FileList | null): Promise<void> => {
@@ -164,22 +165,23 @@ export const ImportView = () => {
             </Problems>
           </section>
         )}
-        <p>
-          <Link to="/import/units">Units from a list: CSV of a spreadsheet or another program</Link>
-        </p>
-        <p>
-          <Link to="/import/batteries">Batteries from a register</Link>
-        </p>
-        <p>
-          <Link to="/import/results">Past results from a list</Link>
-        </p>
+        {isLead ? (
+          <>
+            <p>
+              <Link to="/import/units">Units from a list: CSV of a spreadsheet or another program</Link>
+            </p>
+            <p>
+              <Link to="/import/batteries">Batteries from a register</Link>
+            </p>
+            <p>
+              <Link to="/import/results">Past results from a list</Link>
+            </p>
+          </>
+        ) : null}
         <p>
           <Link to="/trace">A crank from an oscilloscope or a logging meter</Link>
         </p>
-        <p>
-          <Link to="/">Back to the watch</Link>
-        </p>
-        <PastLists />
+        {isLead ? <PastLists /> : null}
         <Key onPress={() => history.back()}>Back</Key>
       </Sheet>
     </>
