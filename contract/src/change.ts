@@ -27,6 +27,8 @@ export const changeEntrySchema = z.object({
   device: z.string(),
   thing: z.enum(CHANGED_THINGS),
   thingId: z.string(),
+  /** What it is called now: a serial, a name, the place of a part; empty where it has no name or is gone with it. */
+  called: z.string(),
   unitId: idOf<'unit'>(z.string()).nullable(),
   verb: z.enum(['added', 'changed', 'removed']),
   before: z.record(z.string(), z.unknown()),

@@ -7,7 +7,8 @@ const DESK_VIEWS = [
   '/',
   '/?q=nothing-of-this-name',
   '/units',
-  '/units/P-07',
+  // Its forecast says most.
+  '/units/P-09',
   '/units/P-07/edit',
   '/units/nobody',
   '/batteries',

@@ -12,6 +12,7 @@ const entry = (entryId: number, part: object) => ({
   device: '',
   thing: 'unit',
   thingId: 'P-07',
+  called: '',
   unitId: 'P-07',
   verb: 'changed',
   before: {},
@@ -24,7 +25,14 @@ it('says who changed what, from what to what, and what nobody put a name to', as
     body: {
       entries: [
         entry(3, { before: { yard_id: 'lower' }, after: { yard_id: 'summit' } }),
-        entry(2, { thing: 'battery', thingId: 'b-1', person: '', verb: 'added', after: { position: 'A' } }),
+        entry(2, {
+          thing: 'battery',
+          thingId: 'b-1',
+          called: 'KJ-1',
+          person: '',
+          verb: 'added',
+          after: { position: 'A' },
+        }),
         entry(1, { thing: 'yard', thingId: 'y', unitId: null, before: { ended_at: 'x' } }),
       ],
       next: null,
@@ -36,7 +44,7 @@ it('says who changed what, from what to what, and what nobody put a name to', as
   expect(unit?.textContent).toContain('P-07 changed by K. Moen');
   expect(within(unit!).getByText('lower').tagName).toBe('DEL');
   expect(unit?.textContent).toContain('lower summit');
-  expect(battery?.textContent).toContain('Battery added, P-07, nobody was named');
+  expect(battery?.textContent).toContain('Battery KJ-1 added, P-07, nobody was named');
   expect(yard?.textContent).toContain('taken away');
   expect(screen.queryByRole('button', { name: 'Show earlier ones' })).toBeNull();
 });

@@ -1,14 +1,17 @@
 import { CHANGED_THINGS, type ChangeEntry } from '@vaktman/contract';
+import { partName } from '@vaktman/core';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
-import { useKeptChangesInfiniteQuery } from '../fleet/fleetApi';
+import { useFleetQuery } from '../api/api';
 import { failedWords } from '../api/failure';
+import { useKeptChangesInfiniteQuery } from '../fleet/fleetApi';
 import { clockTimeText, dayText } from '../control/dates';
 import { Key } from '../control/Key';
+import { useWords } from '../control/ReaderContext';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { PHONE } from '../theme/screen';
-import { fieldChanges, THING_WORDS } from './changeWords';
+import { fieldChanges, THING_WORDS, type FieldChange } from './changeWords';
 
 const Sheet = styled.main`
   padding: 1.4rem 1.5rem 3rem;
@@ -62,13 +65,40 @@ const Entry = styled.li`
 
 const VERB_WORDS = { added: 'added', changed: 'changed', removed: 'removed' } as const;
 
-const Named = ({ thing, thingId, unitId }: ChangeEntry) => {
-  if (thing === 'battery') return <Link to={`/batteries/${encodeURIComponent(thingId)}`}>Battery</Link>;
-  if (unitId !== null && thing === 'unit') return <Link to={`/units/${encodeURIComponent(unitId)}`}>{unitId}</Link>;
-  return <>{thing === 'night' ? `${THING_WORDS.night} ${thingId}` : THING_WORDS[thing]}</>;
+const thingWords = ({ thing, thingId, called }: ChangeEntry): string => {
+  const words = THING_WORDS[thing];
+  if (thing === 'night') return `${words}, ${dayText(thingId)}`;
+  if (thing === 'part' && called !== '') return partName(called);
+  return called === '' ? words : `${words} ${called}`;
 };
 
-const EntryLine = ({ entry }: { entry: ChangeEntry }) => (
+const Named = (entry: ChangeEntry) => {
+  const { thing, thingId, unitId } = entry;
+  if (thing === 'battery') return <Link to={`/batteries/${encodeURIComponent(thingId)}`}>{thingWords(entry)}</Link>;
+  if (unitId !== null && thing === 'unit') return <Link to={`/units/${encodeURIComponent(unitId)}`}>{unitId}</Link>;
+  return <>{thingWords(entry)}</>;
+};
+
+const FieldLine = ({ change }: { readonly change: FieldChange }) => {
+  const words = useWords();
+  const asRead = (text: string): string => (change.isFigure ? words(text) : text);
+  const [before, after] = [asRead(change.before), asRead(change.after)];
+  return (
+    <div style={{ display: 'contents' }}>
+      <dt>{change.field}</dt>
+      <dd>
+        {before === '' ? null : (
+          <>
+            <del>{before}</del>{' '}
+          </>
+        )}
+        {after === '' ? (before === '' ? '' : 'taken away') : after}
+      </dd>
+    </div>
+  );
+};
+
+const EntryLine = ({ entry, yards }: { readonly entry: ChangeEntry; readonly yards: ReadonlyMap<string, string> }) => (
   <Entry>
     <time dateTime={entry.at}>
       {dayText(entry.at)}, {clockTimeText(entry.at)}
@@ -82,18 +112,8 @@ const EntryLine = ({ entry }: { entry: ChangeEntry }) => (
       {entry.device === '' ? '' : `, ${entry.device}`}
     </span>
     <dl>
-      {fieldChanges(entry).map(({ field, before, after }) => (
-        <div key={field} style={{ display: 'contents' }}>
-          <dt>{field}</dt>
-          <dd>
-            {before === '' ? null : (
-              <>
-                <del>{before}</del>{' '}
-              </>
-            )}
-            {after === '' ? (before === '' ? '' : 'taken away') : after}
-          </dd>
-        </div>
+      {fieldChanges(entry, yards).map((change) => (
+        <FieldLine key={change.field} change={change} />
       ))}
     </dl>
   </Entry>
@@ -104,6 +124,8 @@ export const ChangesView = () => {
   const [parameters] = useSearchParams();
   const [unitId, thing, thingId] = ['unitId', 'thing', 'thingId'].map((name) => parameters.get(name) ?? undefined);
   const changes = useKeptChangesInfiniteQuery({ unitId, thing, thingId });
+  const { data: fleet } = useFleetQuery();
+  const yards = new Map(fleet?.yards.map(({ yardId, name }) => [yardId, name]));
   useViewTitle(unitId === undefined ? 'Changes' : `Changes, ${unitId}`);
   const known = CHANGED_THINGS.find((own) => own === thing);
   const of = known === undefined ? '' : ` of this ${THING_WORDS[known].toLowerCase()}`;
@@ -125,7 +147,7 @@ export const ChangesView = () => {
       ) : (
         <ol>
           {entries.map((entry) => (
-            <EntryLine key={entry.entryId} entry={entry} />
+            <EntryLine key={entry.entryId} entry={entry} yards={yards} />
           ))}
         </ol>
       )}

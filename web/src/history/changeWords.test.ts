@@ -1,22 +1,26 @@
 import { describe, expect, it } from 'vitest';
+import { setYardZone } from '../control/dates';
 import { fieldChanges } from './changeWords';
+
+const isSaid = (field: string, after: string) => ({ field, before: '', after, isFigure: false });
+const isMeasured = (field: string, after: string) => ({ ...isSaid(field, after), isFigure: true });
 
 describe('a change in words', () => {
   it.each([
     [
       'a field by its word',
       { before: { yard_id: 'lower' }, after: { yard_id: 'summit' } },
-      [{ field: 'yard', before: 'lower', after: 'summit' }],
+      [{ field: 'yard', before: 'Lower Yard', after: 'summit', isFigure: false }],
     ],
     [
       'what was added, with nothing before',
       { before: {}, after: { name: 'Lower Yard' } },
-      [{ field: 'name', before: '', after: 'Lower Yard' }],
+      [isSaid('name', 'Lower Yard')],
     ],
     [
       'only what differs within a thing',
       { before: { card: { plate: 'TP 1', year: 2014 } }, after: { card: { plate: 'TP 2', year: 2014 } } },
-      [{ field: 'card: plate', before: 'TP 1', after: 'TP 2' }],
+      [{ field: 'card: plate', before: 'TP 1', after: 'TP 2', isFigure: false }],
     ],
     [
       'the circuit without the folder it is kept in',
@@ -24,20 +28,90 @@ describe('a change in words', () => {
         before: { definition: { rest: { starter: { groundReturn: 'cable' } } } },
         after: { definition: { rest: { starter: { groundReturn: 'block' } } } },
       },
-      [{ field: 'circuit: starter: ground return', before: 'cable', after: 'block' }],
+      [{ field: 'circuit: starter: ground return', before: 'cable', after: 'block', isFigure: false }],
     ],
     [
       'nothing of ids',
       { before: {}, after: { placement_id: 'x', battery_id: 'y', position: 'A' } },
-      [{ field: 'position', before: '', after: 'A' }],
+      [isSaid('position', 'A')],
     ],
     [
       'yes and no',
       { before: { serial_shared: true }, after: { serial_shared: false } },
-      [{ field: 'serial on two batteries', before: 'yes', after: 'no' }],
+      [{ field: 'serial on two batteries', before: 'yes', after: 'no', isFigure: false }],
+    ],
+    [
+      'a moment in the time of the yard',
+      { before: {}, after: { enrolled_at: '2026-11-29T06:49:19.553109+00:00' } },
+      [isSaid('signed in first', '29 Nov 2026, 07:49')],
+    ],
+    [
+      'a day and a month as they are said',
+      { before: {}, after: { warranty_until: '2028-09-20', made_month: '2025-09' } },
+      [isSaid('warranty until', '20 Sep 2028'), isSaid('made', 'Sep 2025')],
+    ],
+    [
+      'how long a battery was there',
+      {
+        before: { during: '["2025-09-20 07:00:00+00",)' },
+        after: { during: '["2025-09-20 07:00:00+00","2026-11-29 06:57:07.555852+00")' },
+      },
+      [
+        {
+          field: 'from and to',
+          before: 'from 20 Sep 2025, 09:00',
+          after: 'from 20 Sep 2025, 09:00 to 29 Nov 2026, 07:57',
+          isFigure: false,
+        },
+      ],
+    ],
+    [
+      'figures with their unit',
+      {
+        before: {},
+        after: {
+          lowest_c: -31.5,
+          system_volts: 24,
+          definition: { rest: { cables: { starterGround: { areaMm2: 120, lengthM: 2.2 } }, keyOffWaitMinutes: 5 } },
+        },
+      },
+      [
+        isMeasured('lowest', '−31.5 °C'),
+        isMeasured('system', '24 V'),
+        isMeasured('circuit: cables: starter ground: area', '120 mm²'),
+        isMeasured('circuit: cables: starter ground: length', '2.2 m'),
+        isMeasured('circuit: key off wait', '5 min'),
+      ],
+    ],
+    [
+      'a part of a list by its own name',
+      {
+        before: { definition: { rest: { alternators: [{ id: 'ALT1', ratedAmps: 160 }, { id: 'ALT2' }] } } },
+        after: { definition: { rest: { alternators: [{ id: 'ALT1', ratedAmps: 200 }, { id: 'ALT2' }] } } },
+      },
+      [{ field: 'circuit: alternators: ALT1: rated', before: '160 A', after: '200 A', isFigure: true }],
+    ],
+    [
+      'a list of words in one line',
+      { before: {}, after: { scopes: ['read', 'visits'], classes: [] } },
+      [isSaid('may', 'read, visits')],
+    ],
+    [
+      'what somebody is by the word of the shop',
+      { before: { role: 'trainee' }, after: { role: 'lead' } },
+      [{ field: 'role', before: 'trainee', after: 'lead hand', isFigure: false }],
+    ],
+    [
+      'the key a device signs with by nothing but that there is one',
+      {
+        before: {},
+        after: { key_name: 'k1', public_key: 'MFkwEwYHKoZIzj0CAQ', told_at: '2026-11-29T06:49:19Z' },
+      },
+      [isSaid('its key came', '29 Nov 2026, 07:49')],
     ],
     ['nothing where nothing differs', { before: { card: {} }, after: { card: {} } }, []],
   ])('tells %s', (_what, entry, told) => {
-    expect(fieldChanges(entry)).toEqual(told);
+    setYardZone('Europe/Oslo');
+    expect(fieldChanges(entry, new Map([['lower', 'Lower Yard']]))).toEqual(told);
   });
 });

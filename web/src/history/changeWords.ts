@@ -1,4 +1,6 @@
-import type { ChangeEntry, ChangedThing } from '@vaktman/contract';
+import { ROLES, type ChangeEntry, type ChangedThing } from '@vaktman/contract';
+import { ROLE_WORDS } from '../people/roles';
+import { valueWords, withoutUnit } from './changeValues';
 
 /** Things by the words of the shop. */
 export const THING_WORDS: Readonly<Record<ChangedThing, string>> = {
@@ -22,7 +24,6 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   method_profile: 'method',
   date_codes: 'date codes',
   time_zone: 'time zone',
-  system_volts: 'system volts',
   definition: 'circuit',
   description: 'description',
   retired_at: 'left the fleet',
@@ -40,12 +41,18 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   fitted_at: 'put in',
   left_at: 'taken out',
   left_because: 'taken out because',
-  lowest_c: 'lowest °C',
   set_at: 'chosen',
+  enrolled_at: 'signed in first',
+  enrolled_by: 'by',
+  told_at: 'its key came',
+  scopes: 'may',
+  taken_at: 'taken in',
+  undone_at: 'taken back',
+  row_count: 'lines',
+  new_browsers: 'new browsers',
   kind: 'word',
   confirmed_by: 'confirmed by',
   confirmed_at: 'confirmed',
-  key_name: 'signing key',
 };
 /** Ids and what only tells rows apart: nobody looks for them. */
 const UNSAID = new Set([
@@ -60,6 +67,11 @@ const UNSAID = new Set([
   'ordinal',
   'entry_id',
   'visit_id',
+  'import_id',
+  'night',
+  'key_name',
+  'public_key',
+  'corrected',
 ]);
 
 const spaced = (key: string): string =>
@@ -73,34 +85,62 @@ export interface FieldChange {
   readonly field: string;
   readonly before: string;
   readonly after: string;
+  /** A figure of ours with its unit, which is read in the reader's; what somebody typed stays as it was typed. */
+  readonly isFigure: boolean;
 }
 
-const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
+type Keyed = Readonly<Record<string, unknown>>;
+const isKeyed = (value: unknown): value is Keyed =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-const words = (value: unknown): string => {
-  if (value === undefined || value === null) return '';
-  if (typeof value === 'string') return value;
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  return typeof value === 'number' ? String(value) : JSON.stringify(value);
+/** What parts of a list are told apart by. */
+const NAMES = ['id', 'position', 'name'] as const;
+const nameOf = (part: Keyed): string | undefined =>
+  NAMES.map((name) => part[name]).find((name): name is string => typeof name === 'string');
+/** A list of named things by their names, so that only what differs in one is told; anything else as it is. */
+const byName = (value: unknown): unknown => {
+  if (!Array.isArray(value) || value.length === 0 || !value.every(isKeyed)) return value;
+  return Object.fromEntries(value.map((part, index) => [nameOf(part) ?? String(index + 1), part]));
 };
 
 const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other);
+/** A key of a record that is a name already, such as `ALT1`, is not taken apart. */
+const keyWords = (key: string): string => (/^[A-Z]/.test(key) ? key : spaced(key));
 
 /** What differs between two values, field by field, to the depth at which it differs. */
-const between = (field: string, before: unknown, after: unknown): readonly FieldChange[] => {
-  if (same(before, after)) return [];
-  if (isRecord(before) || isRecord(after)) {
-    const [was, is] = [isRecord(before) ? before : {}, isRecord(after) ? after : {}];
-    return [...new Set([...Object.keys(was), ...Object.keys(is)])].flatMap((key) =>
-      between(`${field}: ${spaced(key)}`.replace(/: rest: /, ': '), was[key], is[key]),
+const between = (named: string, was: unknown, is: unknown): readonly FieldChange[] => {
+  if (same(was, is)) return [];
+  const [before, after] = [byName(was), byName(is)];
+  if (isKeyed(before) || isKeyed(after)) {
+    const [old, now] = [isKeyed(before) ? before : {}, isKeyed(after) ? after : {}];
+    return [...new Set([...Object.keys(old), ...Object.keys(now)])].flatMap((key) =>
+      between(`${named}: ${keyWords(key)}`.replace(/: rest: /, ': '), old[key], now[key]),
     );
   }
-  return [{ field, before: words(before), after: words(after) }];
+  const { field, unit } = withoutUnit(named);
+  const isFigure = unit !== '' && [before, after].some((value) => typeof value === 'number');
+  const told = { field: isFigure ? field : named, isFigure };
+  const change = { ...told, before: valueWords(before, unit), after: valueWords(after, unit) };
+  return change.before === change.after ? [] : [change];
 };
 
-/** What a change changed, line by line, in the words of the shop. */
-export const fieldChanges = ({ before, after }: Pick<ChangeEntry, 'before' | 'after'>): readonly FieldChange[] =>
+const isRole = (value: unknown): value is keyof typeof ROLE_WORDS => ROLES.some((role) => role === value);
+/** Ids and codes of the shop by their names. */
+const byWord = (key: string, value: unknown, yards: ReadonlyMap<string, string>): unknown => {
+  if (key === 'yard_id' && typeof value === 'string') return yards.get(value) ?? value;
+  return key === 'role' && isRole(value) ? ROLE_WORDS[value] : value;
+};
+
+/**
+ * What a change changed, line by line, in the words of the shop.
+ * @param yards names of yards by their ids
+ */
+export const fieldChanges = (
+  { before, after }: Pick<ChangeEntry, 'before' | 'after'>,
+  yards: ReadonlyMap<string, string>,
+): readonly FieldChange[] =>
   [...new Set([...Object.keys(before), ...Object.keys(after)])]
     .filter((key) => !UNSAID.has(key))
-    .flatMap((key) => between(FIELD_WORDS[key] ?? spaced(key), before[key], after[key]));
+    .flatMap((key) =>
+      between(FIELD_WORDS[key] ?? spaced(key), byWord(key, before[key], yards), byWord(key, after[key], yards)),
+    );

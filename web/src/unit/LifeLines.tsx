@@ -42,8 +42,12 @@ const Row = styled.div`
     grid-template-columns: minmax(0, 1fr);
     .head {
       display: flex;
+      flex-wrap: wrap;
       align-items: baseline;
-      gap: 0.8rem;
+      gap: 0 0.8rem;
+    }
+    .head small {
+      white-space: normal;
     }
   }
 `;
