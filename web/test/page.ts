@@ -15,7 +15,7 @@ const withoutOwnerStacks = (): void => {
   Object.defineProperty(own, 'recentlyCreatedOwnerStacks', {
     configurable: true,
     get: () => Infinity,
-    set: () => undefined,
+    set: (_count: number) => {},
   });
 };
 withoutOwnerStacks();
