@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { linkSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 
@@ -32,6 +32,42 @@ const isLive = (claim) => {
   return command !== null && (command === '' || /(start|restore)\.mjs/.test(command));
 };
 
+/** Does something that fails where a file is there already. @returns whether it was not there */
+const unlessThere = (make) => {
+  try {
+    make();
+    return true;
+  } catch (error) {
+    if (error.code === 'EEXIST') return false;
+    throw error;
+  }
+};
+
+/** Puts a claim at its place whole, so that nobody ever reads half of one. */
+const put = (file, address, place) => {
+  const own = `${file}.${process.pid}`;
+  writeFileSync(own, JSON.stringify({ pid: process.pid, address }), { mode: 0o600 });
+  try {
+    place(own);
+  } finally {
+    rmSync(own, { force: true });
+  }
+};
+
+/** Takes away what one who was killed left behind. One at a time: another would take away the claim that came after it. */
+const takeAway = (file) => {
+  const taking = `${file}.taking`;
+  if (!unlessThere(() => writeFileSync(taking, JSON.stringify({ pid: process.pid }), { flag: 'wx', mode: 0o600 }))) {
+    if (commandOf(read(taking)?.pid ?? process.pid) === null) rmSync(taking, { force: true });
+    return;
+  }
+  try {
+    if (!isLive(read(file))) rmSync(file, { force: true });
+  } finally {
+    rmSync(taking, { force: true });
+  }
+};
+
 /**
  * Claims a data folder for this start command, so that two never run on one.
  * @returns what was claimed, or who has it: `{ address }`, once that is known
@@ -41,26 +77,21 @@ export async function claimFolder(folder) {
   const file = join(folder, 'running.json');
   const deadline = Date.now() + WAIT_MS;
   for (;;) {
-    try {
-      writeFileSync(file, JSON.stringify({ pid: process.pid, address: null }), { flag: 'wx', mode: 0o600 });
+    let isOwn = false;
+    put(file, null, (own) => {
+      isOwn = unlessThere(() => linkSync(own, file));
+    });
+    if (isOwn)
       return {
         claimed: true,
-        tell: (address) => writeFileSync(file, JSON.stringify({ pid: process.pid, address }), { mode: 0o600 }),
+        tell: (address) => put(file, address, (own) => renameSync(own, file)),
         release: () => rmSync(file, { force: true }),
       };
-    } catch (error) {
-      if (error.code !== 'EEXIST') throw error;
-    }
     const other = read(file);
-    if (!isLive(other)) {
-      // Half-written by somebody who is just claiming it, or left behind by one who was killed.
-      if (other === null && existsSync(file)) await pause(100);
-      const again = read(file);
-      if (!isLive(again)) rmSync(file, { force: true });
-      continue;
-    }
-    if (other.address !== null) return { claimed: false, address: other.address };
+    const isTaken = isLive(other);
+    if (isTaken && other.address !== null) return { claimed: false, address: other.address };
     if (Date.now() > deadline) return { claimed: false, address: null };
-    await pause(250);
+    if (!isTaken) takeAway(file);
+    await pause(isTaken ? 250 : 10);
   }
 }
