@@ -11,6 +11,7 @@ import {
   type Reading,
   type ValueLog,
 } from '@vaktman/core';
+import { visitDetailSchema } from '@vaktman/contract';
 import { screen, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { show } from '../../test/show';
@@ -189,7 +190,20 @@ describe('a log', () => {
 describe('why it died', () => {
   it('lists each cause with how it stands and the way to its test', () => {
     const own = judged(reading({ step: 'battery.caseLeak', point: 'A', volts: 1.6 }));
-    show(<CauseSheet judged={own} visitId="v" subject="A" />);
+    const detail = visitDetailSchema.parse({
+      file: {
+        format: 'vaktman-visit',
+        version: 1,
+        unit,
+        method: { profile: 'pile' },
+        visit: { id: 'v', at: '2026-11-24T07:50:00Z', technician: 'K. Moen', reason: 'pm', ambientC: 5 },
+        readings: [],
+      },
+      unitAtOpening: unit,
+      events: [],
+      takenBy: {},
+    });
+    show(<CauseSheet detail={detail} judged={own} subject="A" />);
     const sheet = screen.getByRole('region', { name: 'Why did battery A die' });
     expect(within(sheet).getByText('speaks for it')).toBeTruthy();
     const next = causeSheet(own.outcomes, 'A').next!;

@@ -1,3 +1,4 @@
+import type { Role } from '@vaktman/contract';
 import { screen, within } from '@testing-library/react';
 import { expect, it, vi } from 'vitest';
 import { show } from '../../test/show';
@@ -8,7 +9,7 @@ const server = standServer();
 const ID = '018f0000-0000-7000-8000-00000000000';
 const CLAMP = { name: 'Clamp 2', kind: 'clamp', scaleMvPerA: 10, checked: '2020-01-01', checkMonths: 12 };
 const METER = { name: 'Meter 1', kind: 'meter' };
-const view = async () => {
+const view = async (as: Role = 'lead') => {
   server.answers['GET /api/instruments'] = {
     body: {
       instruments: [
@@ -17,7 +18,7 @@ const view = async () => {
       ],
     },
   };
-  const shown = show(<InstrumentsView />);
+  const shown = show(<InstrumentsView />, { as });
   await screen.findByText('Clamp 2');
   return shown;
 };
@@ -35,6 +36,12 @@ it('is told once what is used at this device, one of each kind', async () => {
   expect(store.getState().settings.instruments).toEqual({ clamp: 'Clamp 2', meter: 'Meter 1' });
   await user.click(screen.getAllByRole('button', { name: /In use here/ })[1]!);
   expect(store.getState().settings.instruments).toEqual({ meter: 'Meter 1' });
+});
+it('is chosen for this device, and no more, by who learns', async () => {
+  await view('trainee');
+  expect(screen.getByRole('button', { name: 'Use it here: Meter 1' })).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Change Meter 1' })).toBeNull();
+  expect(screen.getAllByRole('columnheader').map(({ textContent }) => textContent)).not.toContain('On record');
 });
 it('adds one with what is on it, and says at each field what is wrong', async () => {
   server.answers['POST /api/instruments'] = { status: 201, body: { instrumentId: `${ID}3` } };

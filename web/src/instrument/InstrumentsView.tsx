@@ -48,9 +48,8 @@ const Sheet = styled.main`
   }
 `;
 
-const Row = ({ row, edit }: { readonly row: InstrumentRow; readonly edit: () => void }) => {
+const Row = ({ row, edit }: { readonly row: InstrumentRow; readonly edit: (() => void) | undefined }) => {
   const dispatch = useAppDispatch();
-  const changes = useMay('technician');
   const { instrument, retired } = row;
   const { name, kind, scaleMvPerA, range, error } = instrument;
   const isUsed = useAppSelector((state) => state.settings.instruments[kind]) === name;
@@ -85,13 +84,13 @@ const Row = ({ row, edit }: { readonly row: InstrumentRow; readonly edit: () => 
           </QuietKey>
         )}
       </td>
-      <td>
-        {changes ? (
+      {edit === undefined ? null : (
+        <td>
           <QuietKey aria-label={`Change ${name}`} onPress={edit}>
             Change
           </QuietKey>
-        ) : null}
-      </td>
+        </td>
+      )}
     </tr>
   );
 };
@@ -100,7 +99,7 @@ const Row = ({ row, edit }: { readonly row: InstrumentRow; readonly edit: () => 
 export const InstrumentsView = () => {
   const { data: rows, isError, error, refetch } = useInstrumentsQuery();
   const [editing, setEditing] = useState<string | null>(null);
-  const adds = useMay('technician');
+  const changes = useMay('technician');
   useViewTitle('Instruments');
   if (rows === undefined) {
     if (!isError) return <Loading />;
@@ -118,7 +117,7 @@ export const InstrumentsView = () => {
       </p>
       {editing !== null ? (
         <InstrumentForm key={editing} row={edited} close={() => setEditing(null)} />
-      ) : adds ? (
+      ) : changes ? (
         <div>
           <Key onPress={() => setEditing('')}>Add an instrument</Key>
         </div>
@@ -132,12 +131,12 @@ export const InstrumentsView = () => {
               <th scope="col">Scale, range, error</th>
               <th scope="col">Check</th>
               <th scope="col">At this device</th>
-              <th scope="col">On record</th>
+              {changes ? <th scope="col">On record</th> : null}
             </tr>
           </thead>
           <tbody>
             {rows.map((row) => (
-              <Row key={row.instrumentId} row={row} edit={() => setEditing(row.instrumentId)} />
+              <Row key={row.instrumentId} row={row} edit={changes ? () => setEditing(row.instrumentId) : undefined} />
             ))}
           </tbody>
         </Table>

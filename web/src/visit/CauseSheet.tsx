@@ -1,10 +1,12 @@
-import { type VisitId, causeSheet, pointName, stepTitle, type CauseStands } from '@vaktman/core';
-import { Link } from 'react-router';
+import type { VisitDetail } from '@vaktman/contract';
+import { causeSheet, pointName, stepTitle, type CauseStands } from '@vaktman/core';
 import styled from 'styled-components';
 import { KeyLink } from '../control/Key';
 import { Mark, type MarkKind } from '../control/Mark';
 import { PHONE } from '../theme/screen';
 import { placePath } from './nextPlace';
+import { ToReading } from './ToReading';
+import { useReadsIn } from './useReadsIn';
 import type { Judged } from './useVisit';
 
 const Lines = styled.ul`
@@ -42,15 +44,16 @@ const STANDS: Readonly<Record<CauseStands, readonly [mark: MarkKind, words: stri
 
 /** Why it died: every usual cause with what was read of it, and the test worth its minutes next. */
 export const CauseSheet = ({
+  detail,
   judged,
-  visitId,
   subject,
 }: {
+  readonly detail: VisitDetail;
   readonly judged: Judged;
-  readonly visitId: VisitId;
   readonly subject: string;
 }) => {
   const { lines, next } = causeSheet(judged.outcomes, subject);
+  const reads = useReadsIn(detail);
   return (
     <section aria-label={`Why did ${pointName(subject)} die`}>
       <Lines>
@@ -64,9 +67,9 @@ export const CauseSheet = ({
             {test === null ? (
               <span />
             ) : (
-              <Link to={placePath(visitId, test)}>
+              <ToReading detail={detail} at={test}>
                 {stepTitle(test.step)}, {minutes} min
-              </Link>
+              </ToReading>
             )}
           </li>
         ))}
@@ -76,11 +79,11 @@ export const CauseSheet = ({
           Everything usual has been read. What remains is said in words: repair what spoke for it, or say why nothing is
           done.
         </p>
-      ) : (
-        <KeyLink to={placePath(visitId, next)}>
+      ) : reads ? (
+        <KeyLink to={placePath(detail.file.visit.id, next)}>
           Read next: {stepTitle(next.step).toLowerCase()}, {pointName(next.point)}
         </KeyLink>
-      )}
+      ) : null}
     </section>
   );
 };

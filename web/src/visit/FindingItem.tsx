@@ -9,7 +9,6 @@ import {
   type Finding,
 } from '@vaktman/core';
 import type { ReactNode } from 'react';
-import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Mark } from '../control/Mark';
 import { Words } from '../control/Words';
@@ -17,8 +16,8 @@ import { PictureKey } from '../picture/PictureKey';
 import { Pictures } from '../picture/Pictures';
 import { CauseSheet } from './CauseSheet';
 import { DecideFinding } from './DecideFinding';
-import { placePath } from './nextPlace';
 import { SEVERITY_MARK } from './severityMark';
+import { ToReading } from './ToReading';
 import { useMayIn } from './useMayIn';
 import type { Judged } from './useVisit';
 
@@ -92,9 +91,9 @@ export const FindingItem = ({
         const reading = byId.get(id);
         return reading === undefined ? null : (
           <li key={id}>
-            <Link to={placePath(visitId, reading)}>
+            <ToReading detail={detail} at={reading}>
               {stepTitle(reading.step)}, {pointName(reading.point)}
-            </Link>
+            </ToReading>
             : {readingText(reading)}
           </li>
         );
@@ -121,9 +120,7 @@ export const FindingItem = ({
         )}
       </Evidence>
       {children}
-      {finding.code === 'cause.owed' ? (
-        <CauseSheet judged={judged} visitId={visitId} subject={finding.subject} />
-      ) : null}
+      {finding.code === 'cause.owed' ? <CauseSheet detail={detail} judged={judged} subject={finding.subject} /> : null}
       <div>
         <PictureKey detail={detail} step="finding" point={finding.subject} />
         <Pictures detail={detail} point={finding.subject} />

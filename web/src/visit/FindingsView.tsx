@@ -1,13 +1,13 @@
 import { DEFER_WORDS, foldByCause, pointName, stepTitle, type Finding } from '@vaktman/core';
 import { useState } from 'react';
-import { Link } from 'react-router';
 import styled from 'styled-components';
 import { PrimaryKeyLink } from '../control/Key';
 import { BeforeAfter } from './BeforeAfter';
 import { FindingItem } from './FindingItem';
 import { keyOf, SameCause } from './SameCause';
-import { nextOnScreen, nextWords, onwardPath, placePath } from './nextPlace';
+import { nextOnScreen, nextWords, onwardPath } from './nextPlace';
 import type { StepProps } from './stepProps';
+import { ToReading } from './ToReading';
 import { useMayIn } from './useMayIn';
 import { Keys, Note, Side, VisitSheet } from './VisitSheet';
 
@@ -65,9 +65,9 @@ export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             <Retests>
               {retests.map(({ step, point }) => (
                 <li key={`${step}@${point}`}>
-                  <Link to={placePath(visitId, { step, point })}>
+                  <ToReading detail={detail} at={{ step, point }}>
                     {stepTitle(step)}, {pointName(point)}
-                  </Link>
+                  </ToReading>
                 </li>
               ))}
             </Retests>

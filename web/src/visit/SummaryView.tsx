@@ -31,7 +31,8 @@ import { nextOnScreen, nextWords, placePath } from './nextPlace';
 import { SEVERITY_MARK } from './severityMark';
 import type { StepProps } from './stepProps';
 import { bankFaces } from './bankFaces';
-import { useMayIn } from './useMayIn';
+import { ToReading } from './ToReading';
+import { useReadsIn } from './useReadsIn';
 import { Keys, Note, Side, VisitSheet } from './VisitSheet';
 
 const Standing = styled.div`
@@ -121,7 +122,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = file.visit.id;
   const signature = signatureOf(events);
   const closed = signature.status === 'signed' ? signature.closed : undefined;
-  const reads = useMayIn(visitId, 'trainee');
+  const reads = useReadsIn(detail);
   const next = closed === undefined ? nextOnScreen(judged) : null;
   const steps = judgement.steps.filter(({ step, verdict }) => !step.startsWith('look.') || verdict !== 'pass');
   const layout = useMemo(() => pathLayout(file.unit), [file.unit]);
@@ -149,7 +150,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             unit={file.unit}
             faces={pathFaces(layout, judged)}
             batteries={bankFaces(judged)}
-            onPress={(step, point) => void navigate(placePath(visitId, { step, point }))}
+            onPress={reads ? (step, point) => void navigate(placePath(visitId, { step, point })) : undefined}
           />
         </Wide>
         {steps.length === 0 ? (
@@ -172,9 +173,9 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               {steps.map(({ step, point, verdict, limit, margin, because, redo, earlier }) => (
                 <tr key={`${step}@${point}`}>
                   <td>
-                    <Link to={placePath(visitId, { step, point })}>
+                    <ToReading detail={detail} at={{ step, point }}>
                       {stepTitle(step as JudgedStep)}, {pointName(point)}
-                    </Link>
+                    </ToReading>
                     <small>
                       <Words>{`${because} ${redo ?? ''}`}</Words>{' '}
                       {earlier.length > 0 ? `Taken ${earlier.length + 1} times.` : ''}
@@ -202,7 +203,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
       <Side>
         <section>
           <h2>Findings</h2>
-          {judgement.findings.length === 0 ? <p>None so far.</p> : null}
+          {judgement.findings.length === 0 ? <p>{closed === undefined ? 'None so far.' : 'None.'}</p> : null}
           <ul>
             {foldByCause(judgement.findings, file.unit).map(({ finding, folded }) => (
               <Finding key={`${finding.code}@${finding.subject}`}>
@@ -229,7 +230,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         {judgement.advice.map((line) => (
           <p key={line}>{line}</p>
         ))}
-        <EveryTest detail={detail} judged={judged} />
+        {reads ? <EveryTest detail={detail} judged={judged} /> : null}
         <Ways aria-label="More about this visit">
           <Link to={`/visits/${visitId}/record`}>Record</Link>
           {signature.status === 'open' && isEmptyVisit(file) ? <DiscardVisit detail={detail} /> : null}

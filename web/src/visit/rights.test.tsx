@@ -1,4 +1,4 @@
-import { act, screen, waitFor } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { sessionOf } from '../../test/show';
 import { visitPage } from '../../test/visitPage';
@@ -74,5 +74,25 @@ describe('who works', () => {
   it('takes back a visit that was opened by mistake', async () => {
     await visitPage({ at: 'summary' });
     expect(await screen.findByRole('button', { name: /discard/ })).toBeTruthy();
+  });
+});
+
+describe('a way to a reading', () => {
+  it('is words alone for who only looks: it would lead back to where they are', async () => {
+    const { router, visitId } = await visitPage({ at: 'summary', as: 'viewer', readings: WEAK });
+    const readings = within(await screen.findByRole('region', { name: 'Readings' }));
+    expect(await readings.findByText(/battery B$/)).toBeTruthy();
+    expect(readings.queryAllByRole('link')).toEqual([]);
+    expect(readings.queryAllByRole('button')).toEqual([]);
+    expect(screen.queryByRole('region', { name: 'Every test' })).toBeNull();
+    await act(() => router.navigate(`/visits/${visitId}/findings`));
+    expect(await screen.findByRole('heading', { name: /battery B/i, level: 3 })).toBeTruthy();
+    expect(screen.queryByRole('link', { name: /battery B/ })).toBeNull();
+  });
+  it('leads there for who reads', async () => {
+    await visitPage({ at: 'summary', as: 'trainee', readings: WEAK });
+    const readings = within(await screen.findByRole('region', { name: 'Readings' }));
+    expect(readings.getByRole('link', { name: /battery B/i })).toBeTruthy();
+    expect(screen.getByRole('region', { name: 'Every test' })).toBeTruthy();
   });
 });
