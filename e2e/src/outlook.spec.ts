@@ -43,7 +43,7 @@ test('takes a night typed in above the forecast, and gives it back', async ({ re
   const form = page.getByRole('form', { name: 'Type a night in' });
   await form.getByLabel(/Lowest/).fill('very cold');
   await form.getByRole('button', { name: 'Keep' }).click();
-  await expect(form).toContainText('expected -60 to 60 °C, received very cold');
+  await expect(form).toContainText('expected −60 to 60 °C, received very cold');
   await form.getByLabel(/Lowest/).fill('-38');
   await form.getByRole('button', { name: 'Keep' }).click();
   await expect(form).toHaveCount(0);

@@ -147,7 +147,7 @@ test('asks about the unusual, refuses the impossible, and keeps a skipped wait w
   await expect(page.getByRole('heading', { name: /Resting volts/ })).toBeVisible();
   await page.keyboard.type('127');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('cannot be: expected -40 to 40 V');
+  await expect(page.getByRole('alert')).toContainText('cannot be: expected −40 to 40 V');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Backspace');
   await page.keyboard.type('7.4');
   await page.keyboard.press('Enter');

@@ -31,3 +31,17 @@ export const twoAlternators = (unit: Unit): Unit => ({
   ...unit,
   alternators: ['ALT1', 'ALT2'].map((id) => ({ id, ratedAmps: 160, ground: 'case' as const, remoteSense: false })),
 });
+
+/** A unit of the lower yard as the server tells it, with nothing done at it yet. */
+export const unitDetailOf = (id: string) => ({
+  unit: { ...unitOf('1S2P'), id },
+  yardId: 'lower',
+  profile: null,
+  card: {},
+  revision: 1,
+  retired: null,
+  empty: [],
+  placements: [],
+  visits: [],
+  pictureAt: null,
+});

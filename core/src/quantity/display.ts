@@ -30,6 +30,9 @@ export const figure = (value: number, decimals: number): string => {
   return Number(text) === 0 ? text : `−${text}`;
 };
 
+/** A number that is written already, such as what was typed, with a real minus sign. */
+export const withMinus = (text: string): string => text.replace(/^-/, '−');
+
 /** Small currents are told apart by their hundredths, great ones are not read so. */
 export const ampsDecimals = (amps: number): number => {
   if (Number.isInteger(amps) || Math.abs(amps) >= 20) return 0;

@@ -42,7 +42,7 @@ describe('the keypad', () => {
     const { user, saved } = pad([VOLTS]);
     await user.keyboard('1267{Enter}');
     expect(screen.getByRole('alert').textContent).toBe(
-      '1267 V cannot be: expected -40 to 40 V. Check the decimal point and the range of the meter.',
+      '1267 V cannot be: expected −40 to 40 V. Check the decimal point and the range of the meter.',
     );
     expect(saved).toEqual([]);
   });

@@ -1,4 +1,4 @@
-import { present } from '@vaktman/core';
+import { present, withMinus } from '@vaktman/core';
 import { Delete } from 'lucide-react';
 import { useEffectEvent, useLayoutEffect, useReducer, useRef } from 'react';
 import { Figure } from './Figure';
@@ -132,7 +132,7 @@ export const Keypad = ({
               {candidate.optional === true ? ' (if read)' : ''}
             </span>
             <span className="figure" data-testid={`entry-${candidate.key}`}>
-              <Figure text={(texts[candidate.key] ?? '').replace('-', '−')} />
+              <Figure text={withMinus(texts[candidate.key] ?? '')} />
               <span className="caret">_</span>
             </span>
             {columns > 1 ? null : <span className="unit">{candidate.unit}</span>}

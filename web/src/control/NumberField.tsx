@@ -66,6 +66,13 @@ export interface NumberFieldProps {
   readonly inputRef?: Ref<HTMLInputElement>;
 }
 
+/**
+ * What is wrong as it is shown: what came has the unit it was expected in, since a bare number would stay in ours where the
+ * rest is put into the reader's; and below zero has a minus.
+ */
+const shownError = (error: string): string =>
+  error.replace(/^(expected \S+ to \S+ (\S+), received -?[\d.]+)$/, '$1 $2').replaceAll(/(?<!\S)-(?=\d)/g, '−');
+
 /** A labelled number with its unit beside it, kept as typed, comma or point, and with what is wrong below. */
 export const NumberField = ({
   label,
@@ -96,7 +103,7 @@ export const NumberField = ({
         <Input ref={inputRef} inputMode={signed === true ? 'text' : 'decimal'} autoComplete="off" />
         {unit === '' ? null : <span aria-hidden="true">{unit}</span>}
       </Box>
-      <Wrong>{error === undefined ? undefined : words(error)}</Wrong>
+      <Wrong>{error === undefined ? undefined : words(shownError(error))}</Wrong>
     </Line>
   );
 };

@@ -1,3 +1,5 @@
+import { withMinus } from '@vaktman/core';
+
 /** One number to enter. */
 export interface EntryField {
   readonly key: string;
@@ -46,14 +48,14 @@ export const check = (field: EntryField, text: string): Check | null => {
     return {
       kind: 'refused',
       field,
-      words: `${text} ${field.unit} cannot be: expected ${field.min} to ${field.max} ${field.unit}. Check the decimal point and the range of the meter.`,
+      words: `${withMinus(text)} ${field.unit} cannot be: expected ${withMinus(String(field.min))} to ${field.max} ${field.unit}. Check the decimal point and the range of the meter.`,
     };
   }
   if (field.usual !== undefined && (value < field.usual[0] || value > field.usual[1])) {
     return {
       kind: 'unusual',
       field,
-      words: `${text} ${field.unit} is unusual. Look at the meter once more; save it if it stands.`,
+      words: `${withMinus(text)} ${field.unit} is unusual. Look at the meter once more; save it if it stands.`,
     };
   }
   return null;

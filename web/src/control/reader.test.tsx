@@ -38,7 +38,29 @@ describe('what a reader likes in Fahrenheit, miles and with a comma', () => {
       </ReaderContext>,
     );
     await user.keyboard('180{Enter}');
-    expect(screen.getByRole('alert').textContent).toContain('180 °F cannot be: expected -76 to 140 °F');
+    expect(screen.getByRole('alert').textContent).toContain('180 °F cannot be: expected −76 to 140 °F');
+  });
+  it('is refused in a form in the unit it was typed in, also what came', () => {
+    show(
+      <ReaderContext value={UNITS}>
+        <NumberField
+          label="Air"
+          unit="°C"
+          value="148.9"
+          onChange={() => undefined}
+          error="expected -60 to 60 °C, received 148.9"
+        />
+        <NumberField
+          label="Hours"
+          unit="h"
+          value="x"
+          onChange={() => undefined}
+          error="expected 0 to 9 h, received x"
+        />
+      </ReaderContext>,
+    );
+    expect(screen.getByText('expected −76 to 140 °F, received 300,0 °F')).toBeTruthy();
+    expect(screen.getByText('expected 0 to 9 h, received x')).toBeTruthy();
   });
   it('stays in a field as it was typed, and is told in ours', async () => {
     const told: string[] = [];

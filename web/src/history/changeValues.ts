@@ -1,3 +1,4 @@
+import { withMinus } from '@vaktman/core';
 import { clockTimeText, dayText, monthText } from '../control/dates';
 
 /** Units that names of ours end in, the longest first, with the sign they are written by. */
@@ -45,7 +46,7 @@ export const valueWords = (value: unknown, unit: string): string => {
   if (value === undefined || value === null) return '';
   if (typeof value === 'string') return textWords(value);
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'number') return `${String(value).replace('-', '−')}${unit === '' ? '' : ` ${unit}`}`;
+  if (typeof value === 'number') return `${withMinus(String(value))}${unit === '' ? '' : ` ${unit}`}`;
   if (Array.isArray(value)) return value.map((part) => valueWords(part, unit)).join(', ');
   return JSON.stringify(value);
 };

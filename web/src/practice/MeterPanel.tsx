@@ -1,4 +1,4 @@
-import type { BenchFrame } from '@vaktman/core';
+import { figure, type BenchFrame } from '@vaktman/core';
 import { useEffect, useRef, useState } from 'react';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
@@ -81,10 +81,7 @@ export const MeterPanel = ({
           {shown?.clampAmps == null ? (
             '–'
           ) : (
-            <Figure
-              text={shown.clampAmps.toFixed(Math.abs(shown.clampAmps) < 100 ? 1 : 0).replace('-', '−')}
-              unit="A"
-            />
+            <Figure text={figure(shown.clampAmps, Math.abs(shown.clampAmps) < 100 ? 1 : 0)} unit="A" />
           )}
         </span>
         <small>engine</small>

@@ -3,22 +3,10 @@ import { act } from 'react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { showAt } from '../../test/show';
-import { unitOf } from '../../test/units';
+import { unitDetailOf } from '../../test/units';
 import { UnitView } from './UnitView';
 
 const server = standServer();
-const detailOf = (id: string) => ({
-  unit: { ...unitOf('1S2P'), id },
-  yardId: 'lower',
-  profile: null,
-  card: {},
-  revision: 1,
-  retired: null,
-  empty: [],
-  placements: [],
-  visits: [],
-  pictureAt: null,
-});
 const historyOf = (action: string) => ({
   outlook: null,
   isDue: false,
@@ -31,7 +19,7 @@ const historyOf = (action: string) => ({
 beforeEach(() => {
   server.answers['GET /api/fleet'] = { body: FLEET };
   server.answers['GET /api/weather'] = { body: { yards: [], problem: null } };
-  server.answers['GET /api/units/P-07'] = { body: detailOf('P-07') };
+  server.answers['GET /api/units/P-07'] = { body: unitDetailOf('P-07') };
   server.answers['GET /api/units/P-07/history'] = { body: historyOf('Replace battery B') };
 });
 const plate = (id: string) => screen.findByRole('heading', { name: id, level: 1 });
@@ -49,7 +37,7 @@ describe('one unit after another', () => {
     expect(screen.queryByRole('heading', { name: 'P-07', level: 1 })).toBeNull();
   });
   it('shows nothing that is open on the last while its own does not come', async () => {
-    server.answers['GET /api/units/S-01'] = { body: detailOf('S-01') };
+    server.answers['GET /api/units/S-01'] = { body: unitDetailOf('S-01') };
     const { router } = await view();
     expect(await screen.findByText('Replace battery B')).toBeTruthy();
     await act(() => router.navigate('/units/S-01'));

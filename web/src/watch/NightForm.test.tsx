@@ -18,7 +18,7 @@ it('says what is expected beside the number, asks nothing, and keeps what was ty
   const { user, close } = form();
   await user.type(screen.getByLabelText(/Lowest/), 'very cold');
   await user.click(screen.getByRole('button', { name: 'Keep' }));
-  expect(screen.getByText('expected -60 to 60 °C, received very cold')).toBeTruthy();
+  expect(screen.getByText('expected −60 to 60 °C, received very cold')).toBeTruthy();
   expect(server.asked.filter(({ method }) => method !== 'GET')).toEqual([]);
   expect(close).not.toHaveBeenCalled();
 });

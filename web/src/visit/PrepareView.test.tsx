@@ -1,0 +1,92 @@
+import { act, render, screen, waitFor } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { Provider } from 'react-redux';
+import { createMemoryRouter, RouterProvider } from 'react-router';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { ownDevice } from '../../test/ownDevice';
+import { sessionOf } from '../../test/show';
+import { FLEET, standServer } from '../../test/standServer';
+import { unitDetailOf } from '../../test/units';
+import { Outbox } from '../outbox/outbox';
+import { OutboxContext } from '../outbox/OutboxContext';
+import { sessionTold } from '../session/sessionSlice';
+import { createStore } from '../store';
+import { PrepareView } from './PrepareView';
+
+const server = standServer();
+beforeEach(() => {
+  server.answers['GET /api/fleet'] = { body: { ...FLEET, profile: 'rested' } };
+  server.answers['GET /api/units/P-07'] = { body: unitDetailOf('P-07') };
+  server.answers['GET /api/units/P-07/parts'] = { body: { stays: [] } };
+});
+
+const view = async (unitId = 'P-07') => {
+  ownDevice();
+  const store = createStore();
+  store.dispatch(sessionTold(sessionOf('technician'), true));
+  const router = createMemoryRouter(
+    [
+      { path: '/units/:unitId/prepare', element: <PrepareView /> },
+      { path: '*', element: null },
+    ],
+    { initialEntries: [`/units/${unitId}/prepare`] },
+  );
+  render(
+    <Provider store={store}>
+      <OutboxContext value={new Outbox(store)}>
+        <RouterProvider router={router} />
+      </OutboxContext>
+    </Provider>,
+  );
+  await screen.findByRole('heading', { level: 1 });
+  return { store, router, user: userEvent.setup(), opened: () => Object.values(store.getState().outbox.visits) };
+};
+const start = () => screen.getByRole('button', { name: 'Start the visit' });
+
+describe('before the first reading', () => {
+  it('asks for a temperature and for the cautions, and begins nothing without them', async () => {
+    const { user, opened } = await view();
+    await user.click(start());
+    expect(await screen.findByText(/enter battery or air temperature/)).toBeTruthy();
+    expect(screen.getByText('Acknowledge the cautions to go on.')).toBeTruthy();
+    expect(opened()).toEqual([]);
+  });
+  it('begins one visit, also pressed twice, with what was typed and the cautions that were read', async () => {
+    const { user, router, opened } = await view();
+    await user.type(screen.getByLabelText(/^Battery temperature/), '−4,5');
+    await user.type(screen.getByLabelText(/^Engine hours/), '8120');
+    await user.click(screen.getByText('Read, and done'));
+    await user.dblClick(start());
+    await waitFor(() => expect(router.state.location.pathname).toMatch(/^\/visits\//));
+    expect(opened()).toHaveLength(1);
+    const [visit] = opened();
+    expect(router.state.location.pathname).toBe(`/visits/${visit?.file.visit.id}`);
+    expect(visit?.file.visit).toMatchObject({ technician: 'K. Moen', reason: 'pm', engineHours: 8120 });
+    // Nobody chose a method: the fleet's.
+    expect(visit?.file.method.profile).toBe('rested');
+    expect(visit?.events.map(({ kind }) => kind)).toEqual(['cautions-acknowledged']);
+  });
+  it('asks what was seen where somebody complained, and keeps what was typed on the way back', async () => {
+    const { user, opened } = await view();
+    await user.click(screen.getByRole('button', { name: /Why$/ }));
+    await user.click(await screen.findByRole('option', { name: 'Complaint' }));
+    await user.type(screen.getByLabelText(/^Air temperature/), '-12');
+    await user.type(screen.getByRole('textbox', { name: 'Complaint' }), 'Slow in the morning');
+    await user.click(screen.getByText('Read, and done'));
+    await user.click(screen.getByRole('button', { name: 'What was seen' }));
+    await user.click(await screen.findByRole('button', { name: /^Back/ }));
+    expect(screen.getByRole<HTMLInputElement>('textbox', { name: 'Complaint' }).value).toBe('Slow in the morning');
+    expect(opened()).toEqual([]);
+  });
+  it('asks before what was typed is left', async () => {
+    const { user, router } = await view();
+    await user.type(screen.getByLabelText(/^Battery temperature/), '4');
+    await act(() => router.navigate('/units/P-07'));
+    expect(await screen.findByRole('alertdialog')).toBeTruthy();
+    expect(router.state.location.pathname).toBe('/units/P-07/prepare');
+  });
+  it('says so of a unit nobody registered', async () => {
+    await view('X-99');
+    expect(await screen.findByRole('heading', { name: 'X-99 is not registered' })).toBeTruthy();
+  });
+});
