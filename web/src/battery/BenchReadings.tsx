@@ -1,5 +1,6 @@
 import type { BatteryDetail } from '@vaktman/contract';
 import { judgeBench, readingText, stepTitle, type Reading } from '@vaktman/core';
+import { Words } from '../control/Words';
 import { dayText } from '../control/dates';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 import { Scroll, Table } from '../control/tableStyle';
@@ -38,19 +39,23 @@ export const BenchReadings = ({ detail }: { readonly detail: BatteryDetail }) =>
             const readings: readonly Reading[] = sitting.map(({ reading }) => reading);
             const first = stays[0]?.from;
             const isNew = first === undefined || first > (readings[0]?.at ?? '');
-            const judged = judgeBench(battery, readings, fleet?.profile ?? 'pile', isNew);
+            // By which method is not guessed while the fleet is on its way.
+            const judged = fleet === undefined ? null : judgeBench(battery, readings, fleet.profile, isNew);
             return [
               ...sitting.map(({ reading, takenBy }) => {
-                const step = judged.steps.find(({ readings: ids }) => ids[0] === reading.id);
+                const step = judged?.steps.find(({ readings: ids }) => ids[0] === reading.id);
                 return (
                   <tr key={reading.id}>
                     <td>{dayText(reading.at)}</td>
                     <td>{stepTitle(reading.step)}</td>
-                    <td>{readingText(reading)}</td>
+                    <td>
+                      <Words>{readingText(reading)}</Words>
+                    </td>
                     <td className="words">
                       {step === undefined ? null : (
                         <>
-                          <Mark kind={VERDICT_MARK[step.verdict]} /> {step.because} {step.redo ?? ''}
+                          <Mark kind={VERDICT_MARK[step.verdict]} />{' '}
+                          <Words>{`${step.because} ${step.redo ?? ''}`}</Words>
                         </>
                       )}
                     </td>
@@ -58,12 +63,12 @@ export const BenchReadings = ({ detail }: { readonly detail: BatteryDetail }) =>
                   </tr>
                 );
               }),
-              ...(judged.note === null
+              ...(judged === null || judged.note === null
                 ? []
                 : [
                     <tr key={`note ${readings[0]?.id ?? ''}`}>
                       <td colSpan={5} className="words">
-                        {judged.note}
+                        <Words>{judged.note}</Words>
                       </td>
                     </tr>,
                   ]),

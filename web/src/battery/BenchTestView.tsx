@@ -6,6 +6,7 @@ import styled from 'styled-components';
 import { v7 } from 'uuid';
 import { useBatteryQuery, useReadBenchMutation } from '../api/api';
 import { failedWords, isNotFound, problemText } from '../api/failure';
+import { Words } from '../control/Words';
 import { instantNow } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { Keypad } from '../control/Keypad';
@@ -91,7 +92,7 @@ const BenchTest = ({ detail }: { readonly detail: BatteryDetail }) => {
         />
         {spec.how.map((line) => (
           <p key={line} className="how">
-            {line}
+            <Words>{line}</Words>
           </p>
         ))}
         <p className="how">{CAUTION_WORDS['eyes-hands']}</p>

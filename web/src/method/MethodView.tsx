@@ -67,8 +67,7 @@ export const MethodView = () => {
   const { data: fleet } = useFleetQuery();
   const [chooseMethod] = useChooseMethodMutation();
   const [failure, setFailure] = useState<string | null>(null);
-  const fleetProfile: ProfileName = fleet?.profile ?? 'pile';
-  const shown: ProfileName = PROFILE_NAMES.find((name) => name === params.get('of')) ?? fleetProfile;
+  const shown: ProfileName = PROFILE_NAMES.find((name) => name === params.get('of')) ?? fleet?.profile ?? 'pile';
   const profile = PROFILES[shown];
   const use = async (): Promise<void> => {
     setFailure(null);
@@ -94,7 +93,9 @@ export const MethodView = () => {
               ? 'Starter cables are asked for by pile, both sides together.'
               : 'Starter cables are asked for while cranking, each side by itself.'}
           </p>
-          {shown === fleetProfile ? (
+          {fleet === undefined ? (
+            <p>Which method the fleet uses is not known yet.</p>
+          ) : shown === fleet.profile ? (
             <p>
               <strong>New visits of the fleet are judged by it,</strong> unless unit or visit says otherwise.
             </p>

@@ -171,7 +171,9 @@ export const DebriefPanel = ({
         {(told?.telling ?? []).map((reading) => (
           <li key={reading.title}>
             {reading.title}: {reading.read}
-            <small>{reading.because}</small>
+            <small>
+              <Words>{reading.because}</Words>
+            </small>
           </li>
         ))}
       </Rows>

@@ -2,6 +2,7 @@ import type { VisitDetail } from '@vaktman/contract';
 import { beforeAndAfter, pointName, readingText, stepTitle } from '@vaktman/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { Mark, VERDICT_MARK } from '../control/Mark';
 
 const Pair = styled.li`
@@ -35,13 +36,13 @@ export const BeforeAfter = ({ detail }: { detail: VisitDetail }) => {
             </strong>
             <div>
               <small>before</small>
-              {readingText(before.reading)}
+              <Words>{readingText(before.reading)}</Words>
               <br />
               <Mark kind={VERDICT_MARK[before.verdict]} />
             </div>
             <div>
               <small>after: {repair.action}</small>
-              {readingText(after.reading)}
+              <Words>{readingText(after.reading)}</Words>
               <br />
               <Mark kind={VERDICT_MARK[after.verdict]} />
             </div>

@@ -94,7 +94,7 @@ export const FindingItem = ({
             <ToReading detail={detail} at={reading}>
               {stepTitle(reading.step)}, {pointName(reading.point)}
             </ToReading>
-            : {readingText(reading)}
+            : <Words>{readingText(reading)}</Words>
           </li>
         );
       })}

@@ -1,6 +1,7 @@
 import { DEFER_WORDS, foldByCause, pointName, stepTitle, type Finding } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { PrimaryKeyLink } from '../control/Key';
 import { BeforeAfter } from './BeforeAfter';
 import { FindingItem } from './FindingItem';
@@ -75,7 +76,9 @@ export const FindingsView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         )}
         <BeforeAfter detail={detail} />
         {judgement.advice.map((line) => (
-          <p key={line}>{line}</p>
+          <p key={line}>
+            <Words>{line}</Words>
+          </p>
         ))}
         <Note>{DEFER_WORDS}</Note>
         {reads ? (

@@ -1,6 +1,7 @@
 import { figure, ladderRungs, pathLayout, present, CAUTION_WORDS } from '@vaktman/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
 import { KeyLink, PrimaryKeyLink, QuietKey } from '../control/Key';
 import { Mark, VERDICT_MARK, type MarkKind } from '../control/Mark';
@@ -95,8 +96,14 @@ export const LadderStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
       {target === null ? (
         <LadderColumn>
           <LadderHead>{ladder?.verdict === 'pass' ? 'The ladder adds up' : 'The ladder does not add up'}</LadderHead>
-          <p>{ladder?.because}</p>
-          {ladder?.redo == null ? null : <p style={{ fontWeight: 680 }}>{ladder.redo}</p>}
+          <p>
+            <Words>{ladder?.because ?? ''}</Words>
+          </p>
+          {ladder?.redo == null ? null : (
+            <p style={{ fontWeight: 680 }}>
+              <Words>{ladder.redo}</Words>
+            </p>
+          )}
           <p>Press a rung to read it again.</p>
           <KeyLink to={`/visits/${visitId}/findings`}>Findings and repair</KeyLink>
           <PrimaryKeyLink to={onwardPath(visitId, judged)} autoFocus>

@@ -78,6 +78,14 @@ describe('before the first reading', () => {
     expect(screen.getByRole<HTMLInputElement>('textbox', { name: 'Complaint' }).value).toBe('Slow in the morning');
     expect(opened()).toEqual([]);
   });
+  it('does not guess what the fleet judges by while that is not known', async () => {
+    server.answers['GET /api/fleet'] = { status: 500, body: { type: 'about:blank', title: 'Broken.', status: 500 } };
+    const { user } = await view();
+    expect(await screen.findByRole('heading', { name: 'What the fleet judges by could not be loaded' })).toBeTruthy();
+    server.answers['GET /api/fleet'] = { body: FLEET };
+    await user.click(screen.getByRole('button', { name: 'Try again' }));
+    await waitFor(() => expect(start()).toBeTruthy());
+  });
   it('asks before what was typed is left', async () => {
     const { user, router } = await view();
     await user.type(screen.getByLabelText(/^Battery temperature/), '4');

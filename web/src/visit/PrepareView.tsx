@@ -1,9 +1,9 @@
-import type { UnitDetail } from '@vaktman/contract';
+import type { Fleet, UnitDetail } from '@vaktman/contract';
 import { DEFER_WORDS, PROFILE_NAMES, PROFILES, VISIT_REASONS, type HandsNeeded } from '@vaktman/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
-import { useUnitQuery } from '../api/api';
+import { useFleetQuery, useUnitQuery } from '../api/api';
 import { failedWords, isNotFound } from '../api/failure';
 import { AskBeforeLeaving } from '../control/AskBeforeLeaving';
 import { ChoiceField } from '../control/ChoiceField';
@@ -144,9 +144,9 @@ const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => v
   );
 };
 
-const PrepareForm = ({ data }: { data: UnitDetail }) => {
+const PrepareForm = ({ data, fleet }: { data: UnitDetail; fleet: Fleet }) => {
   const unitId = data.unit.id;
-  const preparing = usePrepare(data);
+  const preparing = usePrepare(data, fleet);
   const { profile, profileFrom } = preparing;
   const [asksSeen, setAsksSeen] = useState(false);
   const turnTo = (seen: boolean): void => {
@@ -186,6 +186,8 @@ const PrepareForm = ({ data }: { data: UnitDetail }) => {
 export const PrepareView = () => {
   const { unitId = '' } = useParams();
   const unit = useUnitQuery(unitId);
+  // What a visit is judged by is the fleet's to say, and is not guessed.
+  const fleet = useFleetQuery();
   if (unit.currentData === undefined) {
     if (!unit.isError) return <Loading />;
     return (
@@ -196,5 +198,15 @@ export const PrepareView = () => {
       />
     );
   }
-  return <PrepareForm key={unitId} data={unit.currentData} />;
+  if (fleet.data === undefined) {
+    if (!fleet.isError) return <Loading />;
+    return (
+      <FailedPage
+        title="What the fleet judges by could not be loaded"
+        words={failedWords(fleet.error)}
+        again={() => void fleet.refetch()}
+      />
+    );
+  }
+  return <PrepareForm key={unitId} data={unit.currentData} fleet={fleet.data} />;
 };

@@ -1,6 +1,7 @@
 import type { VisitDetail } from '@vaktman/contract';
 import { readingText, type Reading } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { clockTimeText } from '../control/dates';
 import { QuietKey } from '../control/Key';
 
@@ -28,7 +29,7 @@ export const ReadMeanwhile = ({
 }) =>
   reading === undefined ? null : (
     <Line role="status">
-      It stands at {readingText(reading)}, {detail.takenBy[reading.id] ?? ''} {clockTimeText(reading.at)}.
-      <QuietKey onPress={keep}>Keep that</QuietKey>
+      It stands at <Words>{readingText(reading)}</Words>, {detail.takenBy[reading.id] ?? ''} {clockTimeText(reading.at)}
+      .<QuietKey onPress={keep}>Keep that</QuietKey>
     </Line>
   );

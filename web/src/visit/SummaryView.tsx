@@ -228,7 +228,9 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
         </section>
         <BeforeAfter detail={detail} />
         {judgement.advice.map((line) => (
-          <p key={line}>{line}</p>
+          <p key={line}>
+            <Words>{line}</Words>
+          </p>
         ))}
         {reads ? <EveryTest detail={detail} judged={judged} /> : null}
         <Ways aria-label="More about this visit">

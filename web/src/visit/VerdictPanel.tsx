@@ -141,7 +141,11 @@ export const VerdictPanel = ({
       <Because>
         <Words>{outcome.because}</Words>
       </Because>
-      {outcome.redo === null ? null : <Redo>{outcome.redo}</Redo>}
+      {outcome.redo === null ? null : (
+        <Redo>
+          <Words>{outcome.redo}</Words>
+        </Redo>
+      )}
       {children}
       <Keys $compact={compact}>
         {sameAgain ? (

@@ -18,6 +18,7 @@ import { useState } from 'react';
 import styled from 'styled-components';
 import { useOnThisDevice } from '../clock/deviceTime';
 import { useNow } from '../clock/useNow';
+import { Words } from '../control/Words';
 import { Key, KeyLink, PrimaryKey, PrimaryKeyLink } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { WalkDrawing } from '../drawing/WalkDrawing';
@@ -116,7 +117,9 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           <h2>
             {state.end?.kind === 'finding' ? 'Found' : state.end?.kind === 'service' ? 'It cranks' : 'Charge first'}
           </h2>
-          <p style={{ fontSize: '1.35rem', fontWeight: 660 }}>{state.end?.words}</p>
+          <p style={{ fontSize: '1.35rem', fontWeight: 660 }}>
+            <Words>{state.end?.words ?? ''}</Words>
+          </p>
           <p>A found fault does not end the visit: the remaining steps are still owed.</p>
           {lastTaken === undefined ? null : <Key onPress={() => setRedo(lastTaken)}>Answer the last one again</Key>}
           <KeyLink to={`/visits/${visitId}/findings`}>Findings and repair</KeyLink>

@@ -1,4 +1,4 @@
-import type { UnitDetail } from '@vaktman/contract';
+import type { Fleet, UnitDetail } from '@vaktman/contract';
 import {
   classRules,
   handsNeeded,
@@ -14,7 +14,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { v7 } from 'uuid';
-import { useFleetQuery, useUnitPartsQuery } from '../api/api';
+import { useUnitPartsQuery } from '../api/api';
 import { instantNow } from '../control/dates';
 import { useOnce } from '../control/useOnce';
 import { useOutbox } from '../outbox/OutboxContext';
@@ -33,12 +33,11 @@ const symptomsFor = (
 };
 
 /** A visit being prepared: the sheet as typed, what it will read in which order, and the key that opens it. */
-export const usePrepare = (data: UnitDetail) => {
+export const usePrepare = (data: UnitDetail, fleet: Fleet) => {
   const navigate = useNavigate();
   const outbox = useOutbox();
   const dispatch = useAppDispatch();
   const person = usePersonName();
-  const fleet = useFleetQuery();
   const { data: stays = [] } = useUnitPartsQuery(data.unit.id);
   const [visitId] = useState(() => v7());
   const opened = useRef(false);
@@ -64,7 +63,7 @@ export const usePrepare = (data: UnitDetail) => {
     // What the record says is ticked beforehand; it may be taken away.
     if (repeats.length > 0 && getValues('symptoms').length === 0) setValue('symptoms', ['replaced-again']);
   }, [repeats, getValues, setValue]);
-  const kept = data.profile ?? fleet.data?.profile ?? 'pile';
+  const kept = data.profile ?? fleet.profile;
   const profile = chosen === '' ? kept : (chosen as ProfileName);
   const profileFrom =
     chosen !== '' ? 'chosen for this visit' : data.profile !== null ? "this unit's own" : "the fleet's";
@@ -73,7 +72,7 @@ export const usePrepare = (data: UnitDetail) => {
     const { technician, ambientC, batteryC, engineHours, odometerKm, complaint } = prepared;
     const seen = symptomsFor(prepared, repeats);
     const used = prepared.profile ?? kept;
-    const { limits } = classRules(fleet.data?.classes ?? [], data.card.class ?? '');
+    const { limits } = classRules(fleet.classes, data.card.class ?? '');
     // Never a visit without the cautions that were read for it.
     await outbox.record(
       {

@@ -116,7 +116,7 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
               <Words>{`takes ${ampsText(guilty.takesAmps)} of the ${ampsText(wholeAmps - allowedAmps)} over what is allowed.`}</Words>
             </strong>
           )}{' '}
-          {outcome?.redo ?? ''}
+          <Words>{outcome?.redo ?? ''}</Words>
         </p>
       }
     >
@@ -126,7 +126,9 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
         ) : within ? (
           <>
             <h2>{outcome?.verdict === 'pass' ? 'It may stand' : 'Found'}</h2>
-            <p style={{ fontSize: '1.2rem' }}>{outcome?.because}</p>
+            <p style={{ fontSize: '1.2rem' }}>
+              <Words>{outcome?.because ?? ''}</Words>
+            </p>
           </>
         ) : (
           <CircuitEntry

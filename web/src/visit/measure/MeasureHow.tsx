@@ -1,5 +1,6 @@
 import type { VisitId, Leads, Unit } from '@vaktman/core';
 import styled from 'styled-components';
+import { Words } from '../../control/Words';
 import { CheckBox } from '../../control/CheckBox';
 import { PHONE } from '../../theme/screen';
 import { ClampLine } from '../../instrument/ClampLine';
@@ -56,11 +57,21 @@ export const MeasureHow = ({
 }) => (
   <How>
     <div>
-      {before === null ? null : <strong>{before}</strong>}
+      {before === null ? null : (
+        <strong>
+          <Words>{before}</Words>
+        </strong>
+      )}
       {spec.how.map((line) => (
-        <p key={line}>{line}</p>
+        <p key={line}>
+          <Words>{line}</Words>
+        </p>
       ))}
-      {spec.alone === null ? null : <p>{spec.alone}</p>}
+      {spec.alone === null ? null : (
+        <p>
+          <Words>{spec.alone}</Words>
+        </p>
+      )}
       {LOADED.has(step) ? <OwnLoads visitId={visitId} unit={unit} /> : null}
       {spec.idleMinutes === null ? null : (
         <WaitClock

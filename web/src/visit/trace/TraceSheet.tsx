@@ -118,7 +118,11 @@ export const TraceSheet = ({
         <TraceFigures reading={reading} marks={marks} />
         <Because>
           <Mark kind={VERDICT_MARK[outcome.verdict]} /> <Words>{outcome.because}</Words>{' '}
-          {outcome.redo === null ? null : <strong>{outcome.redo}</strong>}
+          {outcome.redo === null ? null : (
+            <strong>
+              <Words>{outcome.redo}</Words>
+            </strong>
+          )}
         </Because>
         <Foot>{children}</Foot>
       </Right>
