@@ -16,8 +16,8 @@ interface Answer {
 
 /** What a page asks over a real socket, answered as a test tells it. */
 export interface StandServer {
-  /** Answers by `GET /path`; without the query. */
-  answers: Record<string, Answer | ((asked: Asked) => Answer)>;
+  /** Answers by `GET /path`; without the query. One that is promised comes when it is there. */
+  answers: Record<string, Answer | ((asked: Asked) => Answer | Promise<Answer>)>;
   readonly asked: Asked[];
   /** Nobody listens from now on, as when a server is down. */
   stop: () => void;
@@ -51,7 +51,7 @@ export const standServer = (): StandServer => {
           known === undefined
             ? { status: 404, body: { type: 'about:blank', title: `Nothing is at ${path}.`, status: 404 } }
             : typeof known === 'function'
-              ? known(asked)
+              ? await known(asked)
               : known;
         response
           .writeHead(answer.status ?? 200, { 'content-type': 'application/json' })

@@ -72,9 +72,15 @@ describe('one’s own words', () => {
 
 describe('a code for another browser', () => {
   it('is told once, in two groups, with how long it is good', async () => {
-    server.answers['POST /api/session/code'] = { body: { code: '40718826', endsAt: '2026-11-24T09:10:00.000Z' } };
+    let answer = (): void => undefined;
+    const pressed = new Promise<void>((resolve) => (answer = resolve));
+    server.answers['POST /api/session/code'] = async () => {
+      await pressed;
+      return { body: { code: '40718826', endsAt: '2026-11-24T09:10:00.000Z' } };
+    };
     const { user } = show(<OwnView />, { as: 'technician' });
     await user.dblClick(await screen.findByRole('button', { name: 'Make a code' }));
+    answer();
     expect(await screen.findByText('4071 8826')).toBeTruthy();
     expect(screen.getByText(/^Good once, until /)).toBeTruthy();
     expect(sent('POST', '/api/session/code')).toHaveLength(1);
