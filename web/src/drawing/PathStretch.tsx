@@ -1,6 +1,7 @@
 import type { Stretch } from '@vaktman/core';
 import { SvgFigure } from '../control/Figure';
 import { MARK_WORDS } from '../control/Mark';
+import { Words } from '../control/Words';
 import { cloudPath } from './cloudPath';
 import { MarkWord } from './MarkWord';
 import { Cable, lineOf } from './PathCable';
@@ -68,7 +69,7 @@ const StretchLabel = ({
         {face === undefined || face.limit === '' || room < 200 ? null : (
           <tspan fontSize="13.5" fill="var(--ink-2)">
             {'  '}
-            {face.limit}
+            <Words>{face.limit}</Words>
           </tspan>
         )}
       </text>
@@ -83,7 +84,7 @@ const StretchLabel = ({
       )}
       {face === undefined || !isLimitBelow(room, face) ? null : (
         <text x={x} y={y + 40} fontSize="13.5" fill="var(--ink-2)">
-          {face.limit}
+          <Words>{face.limit}</Words>
         </text>
       )}
     </g>

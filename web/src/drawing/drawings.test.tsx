@@ -7,6 +7,7 @@ import {
   pathLayout,
   runAt,
   runSection,
+  USUAL_UNITS,
   visitFacts,
   type Reading,
   type ValueLog,
@@ -20,6 +21,7 @@ import { DrainFall } from '../visit/drain/DrainFall';
 import { WiggleMap } from '../visit/log/WiggleMap';
 import { CauseSheet } from '../visit/CauseSheet';
 import type { Judged } from '../visit/useVisit';
+import { ReaderContext } from '../control/ReaderContext';
 import { LogDrawing } from './LogDrawing';
 import { PathDrawing } from './PathDrawing';
 import { pathFaces } from './pathFaces';
@@ -184,6 +186,18 @@ describe('a log', () => {
     expect(now?.textContent).toContain('move it: 7');
     await user.click(screen.getByRole('button', { name: 'Move bank +' }));
     expect(press).toHaveBeenCalledWith('bank+');
+  });
+});
+
+describe('the limit of a stretch', () => {
+  it('has the decimal sign of the reader', () => {
+    const { container } = show(
+      <ReaderContext value={{ ...USUAL_UNITS, decimal: ',' }}>
+        <PathDrawing unit={unit} faces={pathFaces(pathLayout(unit), judged())} batteries={{}} />
+      </ReaderContext>,
+    );
+    expect(container.textContent).toContain('limit 0,50 V');
+    expect(container.textContent).not.toMatch(/\d\.\d/);
   });
 });
 

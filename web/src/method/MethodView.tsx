@@ -128,7 +128,7 @@ export const MethodView = () => {
                 return (
                   <tr key={name}>
                     <td className={own === undefined ? '' : 'own'}>
-                      {limitWords(name)}
+                      <Words>{limitWords(name)}</Words>
                       {own === undefined ? '' : ' (differs)'}
                     </td>
                     <td className="number">

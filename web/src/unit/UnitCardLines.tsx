@@ -2,6 +2,7 @@ import type { UnitDetail, UnitHistory } from '@vaktman/contract';
 import { figure } from '@vaktman/core';
 import styled from 'styled-components';
 import { dateOf, dayText } from '../control/dates';
+import { useWords } from '../control/ReaderContext';
 import { UnitPicture } from './UnitPicture';
 import { ChangesLink } from '../history/ChangesLink';
 
@@ -72,13 +73,14 @@ const meterWords = (meters: Meters | null): string => {
 /** What is on record of a machine besides its circuit, and the way to what was changed of it. */
 export const UnitCardLines = ({ detail, history }: { detail: UnitDetail; history: UnitHistory | undefined }) => {
   const { card, unit } = detail;
+  const words = useWords();
   const lines = [
     ['Plate or chassis', card.plate],
     ['Maker', [card.make, card.type].filter((part) => part !== undefined).join(' ')],
     ['Year', card.year],
     ['Class', card.class],
     ['Answers for it', card.answers],
-    ['Hours and distance', meterWords(lastMeters(detail, history))],
+    ['Hours and distance', words(meterWords(lastMeters(detail, history)))],
     ['Note', card.note],
   ].filter(([, value]) => value !== undefined && value !== '');
   return (
