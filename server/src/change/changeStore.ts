@@ -6,6 +6,7 @@ type Row = Omit<ChangeEntry, 'at' | 'entryId'> & { readonly at: Date; readonly e
 
 /** What a thing is called now; what is gone, by what was told of it last. Each id is looked up where it belongs, and only there. */
 const CALLED = `coalesce(CASE c.thing
+    WHEN 'fleet' THEN (SELECT name FROM fleet t WHERE t.fleet_id = c.fleet_id)
     WHEN 'yard' THEN (SELECT name FROM yard t WHERE t.fleet_id = c.fleet_id AND t.yard_id = c.thing_id)
     WHEN 'person' THEN (SELECT name FROM person t WHERE t.fleet_id = c.fleet_id AND t.person_id = c.thing_id)
     WHEN 'battery' THEN (SELECT serial FROM battery t WHERE t.fleet_id = c.fleet_id AND t.battery_id = c.thing_id::uuid)

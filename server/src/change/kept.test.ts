@@ -19,6 +19,7 @@ const lastOf = async (thing: ChangedThing) => {
 
 describe('a change that is kept', () => {
   it.each<[ChangedThing, string, string]>([
+    ['fleet', `UPDATE fleet SET name = 'Pass crew'`, 'Pass crew'],
     ['yard', `UPDATE yard SET name = 'Valley Yard' WHERE yard_id = 'lower'`, 'Valley Yard'],
     ['person', `UPDATE person SET role = 'lead' WHERE name = 'R. Hask'`, 'R. Hask'],
     ['battery', `UPDATE battery SET warranty_until = '2031-01-01' WHERE serial = 'BR-31544'`, 'BR-31544'],

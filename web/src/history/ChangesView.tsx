@@ -5,7 +5,7 @@ import styled from 'styled-components';
 import { useFleetQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { useKeptChangesInfiniteQuery } from '../fleet/fleetApi';
-import { clockTimeText, dayText } from '../control/dates';
+import { dayText, dayTimeText } from '../control/dates';
 import { Key } from '../control/Key';
 import { useWords } from '../control/ReaderContext';
 import { Failed, Loading } from '../frame/Failed';
@@ -100,9 +100,7 @@ const FieldLine = ({ change }: { readonly change: FieldChange }) => {
 
 const EntryLine = ({ entry, yards }: { readonly entry: ChangeEntry; readonly yards: ReadonlyMap<string, string> }) => (
   <Entry>
-    <time dateTime={entry.at}>
-      {dayText(entry.at)}, {clockTimeText(entry.at)}
-    </time>
+    <time dateTime={entry.at}>{dayTimeText(entry.at)}</time>
     <span>
       <strong>
         <Named {...entry} /> {VERB_WORDS[entry.verb]}

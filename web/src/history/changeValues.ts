@@ -1,5 +1,5 @@
 import { withMinus } from '@vaktman/core';
-import { clockTimeText, dayText, monthText } from '../control/dates';
+import { dayText, dayTimeText, monthText } from '../control/dates';
 
 /** Units that names of ours end in, the longest first, with the sign they are written by. */
 const UNITS: readonly (readonly [ending: string, unit: string])[] = [
@@ -18,24 +18,23 @@ const UNITS: readonly (readonly [ending: string, unit: string])[] = [
   ['m', 'm'],
 ];
 
-/** A field's name without the unit it ends in, and that unit; '' where it ends in none. */
+/** A field's name without the unit it ends in, and that unit; '' where it ends in none, or is called by the unit alone. */
 export const withoutUnit = (field: string): { readonly field: string; readonly unit: string } => {
-  const found = UNITS.find(([ending]) => field.endsWith(` ${ending}`));
+  const found = UNITS.find(([ending]) => field.endsWith(` ${ending}`) && !field.endsWith(`: ${ending}`));
   return found === undefined ? { field, unit: '' } : { field: field.slice(0, -found[0].length - 1), unit: found[1] };
 };
 
 const INSTANT = /^\d{4}-\d\d-\d\d[T ]\d\d:\d\d:\d\d/;
 const RANGE = /^\["?([^",]+)"?,"?([^",)]*)"?\)$/;
 
-const momentText = (iso: string): string => `${dayText(iso)}, ${clockTimeText(iso)}`;
 /** A moment as the database writes one, as dates are written everywhere else: `2026-11-29 06:57:07.5+00`. */
 const asIso = (text: string): string => text.replace(' ', 'T').replace(/([+-]\d\d)$/, '$1:00');
 
 const textWords = (text: string): string => {
   const [, from = '', to = ''] = RANGE.exec(text) ?? [];
   if (INSTANT.test(from))
-    return `from ${momentText(asIso(from))}${INSTANT.test(to) ? ` to ${momentText(asIso(to))}` : ''}`;
-  if (INSTANT.test(text)) return momentText(asIso(text));
+    return `from ${dayTimeText(asIso(from))}${INSTANT.test(to) ? ` to ${dayTimeText(asIso(to))}` : ''}`;
+  if (INSTANT.test(text)) return dayTimeText(asIso(text));
   if (/^\d{4}-\d\d-\d\d$/.test(text)) return dayText(text);
   if (/^\d{4}-\d\d$/.test(text)) return monthText(`${text}-01`);
   return text;

@@ -92,6 +92,29 @@ describe('a change in words', () => {
       [{ field: 'circuit: alternators: ALT1: rated', before: '160 A', after: '200 A', isFigure: true }],
     ],
     [
+      'parts of one name by their places, so that none is left out',
+      {
+        before: {
+          classes: [
+            { name: 'Plough', months: 6 },
+            { name: 'Plough', months: 6 },
+          ],
+        },
+        after: {
+          classes: [
+            { name: 'Plough', months: 6 },
+            { name: 'Plough', months: 3 },
+          ],
+        },
+      },
+      [{ field: 'classes: 2: months', before: '6', after: '3', isFigure: false }],
+    ],
+    [
+      'a moment that was put right within its minute',
+      { before: { set_at: '2026-11-29T06:49:19Z' }, after: { set_at: '2026-11-29T06:49:50Z' } },
+      [{ field: 'chosen', before: '29 Nov 2026, 07:49', after: '29 Nov 2026, 07:49', isFigure: false }],
+    ],
+    [
       'a list of words in one line',
       { before: {}, after: { scopes: ['read', 'visits'], classes: [] } },
       [isSaid('may', 'read, visits')],

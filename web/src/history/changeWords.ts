@@ -97,10 +97,17 @@ const isKeyed = (value: unknown): value is Keyed =>
 const NAMES = ['id', 'position', 'name'] as const;
 const nameOf = (part: Keyed): string | undefined =>
   NAMES.map((name) => part[name]).find((name): name is string => typeof name === 'string');
-/** A list of named things by their names, so that only what differs in one is told; anything else as it is. */
+/**
+ * A list of named things by their names, so that only what differs in one is told; by their places where one has no name of
+ * its own; anything else as it is.
+ */
 const byName = (value: unknown): unknown => {
   if (!Array.isArray(value) || value.length === 0 || !value.every(isKeyed)) return value;
-  return Object.fromEntries(value.map((part, index) => [nameOf(part) ?? String(index + 1), part]));
+  const names = new Set(value.map(nameOf));
+  const isNamed = names.size === value.length && !names.has(undefined);
+  return Object.fromEntries(
+    value.map((part, index) => [(isNamed ? nameOf(part) : undefined) ?? String(index + 1), part]),
+  );
 };
 
 const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other);
@@ -121,7 +128,7 @@ const between = (named: string, was: unknown, is: unknown): readonly FieldChange
   const isFigure = unit !== '' && [before, after].some((value) => typeof value === 'number');
   const told = { field: isFigure ? field : named, isFigure };
   const change = { ...told, before: valueWords(before, unit), after: valueWords(after, unit) };
-  return change.before === change.after ? [] : [change];
+  return change.before === '' && change.after === '' ? [] : [change];
 };
 
 const isRole = (value: unknown): value is keyof typeof ROLE_WORDS => ROLES.some((role) => role === value);

@@ -4,6 +4,7 @@ import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } fro
 import styled from 'styled-components';
 import { useWords } from '../control/ReaderContext';
 import { monthOf } from './timeScale';
+import type { TrendLimits } from './trendLimits';
 
 const Grid = styled.section`
   display: grid;
@@ -116,13 +117,11 @@ const Small = ({ trend }: { trend: Trend }) => {
 /** Cables, alternator and recharge current over the visits: where each was repaired a new line begins. */
 const CircuitTrends = ({
   history,
-  dropSumMilliohm,
-  rechargeAmps,
+  limits,
 }: {
   history: UnitHistory;
-  /** Both sides of the starter cables together at their limit, milliohms. */
-  dropSumMilliohm: number;
-  rechargeAmps: number;
+  /** Null while it is not known by which method. */
+  limits: TrendLimits | null;
 }) => {
   const oldest = [...history.figures].reverse();
   const series = (value: (figures: (typeof oldest)[number]) => number | undefined) =>
@@ -155,7 +154,14 @@ const CircuitTrends = ({
       unit: 'mΩ',
       decimals: 2,
       points: series(({ starterMilliohm }) => starterMilliohm[side]),
-      limit: { value: dropSumMilliohm, words: `${figure(dropSumMilliohm, 1)} mΩ for both sides together` },
+      ...(limits === null
+        ? {}
+        : {
+            limit: {
+              value: limits.dropSumMilliohm,
+              words: `${figure(limits.dropSumMilliohm, 1)} mΩ for both sides together`,
+            },
+          }),
       changes: changesOf(side),
       trend: trendWords(side),
     })),
@@ -172,7 +178,9 @@ const CircuitTrends = ({
       unit: 'A',
       decimals: 1,
       points: series((figures) => figures.rechargeAmps),
-      limit: { value: rechargeAmps, words: `${figure(rechargeAmps, 0)} A` },
+      ...(limits === null
+        ? {}
+        : { limit: { value: limits.rechargeAmps, words: `${figure(limits.rechargeAmps, 0)} A` } }),
     },
     {
       title: 'Crank current',

@@ -1,6 +1,6 @@
 import { screen, waitFor } from '@testing-library/react';
 import { act } from 'react';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { showAt } from '../../test/show';
 import { unitDetailOf } from '../../test/units';
@@ -44,5 +44,41 @@ describe('one unit after another', () => {
     await plate('S-01');
     await waitFor(() => expect(server.asked.some(({ path }) => path === '/api/units/S-01/history')).toBe(true));
     expect(screen.queryByText('Replace battery B')).toBeNull();
+  });
+});
+
+describe('limits of the method', () => {
+  const figures = ['2026-11-20', '2026-05-02'].map((day) => ({
+    at: `${day}T08:00:00Z`,
+    ambientC: 5,
+    batteries: {},
+    left: [],
+    readAt: {},
+    starterMilliohm: {},
+    chargeMilliohm: {},
+    outputPercent: {},
+    rechargeAmps: 6,
+    repairs: [],
+  }));
+  const recharge = () => screen.findByRole('img', { name: /^Recharge current: / });
+  beforeEach(() => {
+    vi.stubGlobal(
+      'ResizeObserver',
+      class {
+        observe = () => undefined;
+        unobserve = () => undefined;
+        disconnect = () => undefined;
+      },
+    );
+    server.answers['GET /api/units/P-07/history'] = { body: { ...historyOf('none'), figures } };
+  });
+  it('stand beside what was read', async () => {
+    await view();
+    expect((await recharge()).getAttribute('aria-label')).toMatch(/; limit \d+ A$/);
+  });
+  it('are not guessed while what the fleet judges by is not known', async () => {
+    server.answers['GET /api/fleet'] = { status: 500, body: { type: 'about:blank', title: 'Broken.', status: 500 } };
+    await view();
+    expect((await recharge()).getAttribute('aria-label')).not.toContain('limit');
   });
 });

@@ -1,5 +1,5 @@
 import type { UnitDetail } from '@vaktman/contract';
-import { DISPOSITION_WORDS, limitBook, PILE_REFERENCE_AMPS } from '@vaktman/core';
+import { DISPOSITION_WORDS } from '@vaktman/core';
 import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
@@ -18,6 +18,7 @@ import { SideSheet } from '../frame/SideSheet';
 import { TitleBlock } from '../frame/TitleBlock';
 import { PHONE } from '../theme/screen';
 import { KindTable } from './KindTable';
+import { trendLimits } from './trendLimits';
 import { UnitCardLines } from './UnitCardLines';
 import { UnitBatteries } from './UnitBatteries';
 import { UnitParts } from './UnitParts';
@@ -50,9 +51,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
   const latest = visits[0];
   const { data: history } = useUnitHistoryQuery(unit.id);
   const now = useNow(HOUR_MS);
-  const limits = limitBook(detail.profile ?? fleet?.profile ?? 'pile', unit.systemVolts, unit.makerLimits);
-  const isSet =
-    new Set(unit.bank.batteries.map(({ set }) => set)).size === 1 && unit.bank.batteries[0]?.set !== undefined;
+  const profile = detail.profile ?? fleet?.profile;
   return (
     <>
       <TitleBlock
@@ -90,11 +89,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
           {history === undefined ? null : (
             <Suspense fallback={null}>
               <LifeLines detail={detail} history={history} nowMs={now} />
-              <CircuitTrends
-                history={history}
-                dropSumMilliohm={(1000 * limits.get('starterDropSumVolts').value) / PILE_REFERENCE_AMPS}
-                rechargeAmps={limits.get(isSet ? 'rechargeSetAmps' : 'rechargeBankAmps').value}
-              />
+              <CircuitTrends history={history} limits={profile === undefined ? null : trendLimits(unit, profile)} />
             </Suspense>
           )}
           <Scroll style={{ marginTop: '1.4rem' }}>

@@ -1,0 +1,22 @@
+import type { UnitDetail } from '@vaktman/contract';
+import { limitBook, PILE_REFERENCE_AMPS, type ProfileName } from '@vaktman/core';
+
+/** What cables and recharge current are measured against. */
+export interface TrendLimits {
+  /** Both sides of the starter cables together at their limit, milliohms. */
+  readonly dropSumMilliohm: number;
+  readonly rechargeAmps: number;
+}
+
+/** What cables and recharge current are measured against, by a method and what the maker says. */
+export const trendLimits = (
+  { bank, systemVolts, makerLimits }: UnitDetail['unit'],
+  profile: ProfileName,
+): TrendLimits => {
+  const limits = limitBook(profile, systemVolts, makerLimits);
+  const isSet = new Set(bank.batteries.map(({ set }) => set)).size === 1 && bank.batteries[0]?.set !== undefined;
+  return {
+    dropSumMilliohm: (1000 * limits.get('starterDropSumVolts').value) / PILE_REFERENCE_AMPS,
+    rechargeAmps: limits.get(isSet ? 'rechargeSetAmps' : 'rechargeBankAmps').value,
+  };
+};
