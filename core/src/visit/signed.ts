@@ -55,6 +55,9 @@ export const signatureOf = (events: readonly VisitEvent[] = []): Signature => {
     : { status: 'signed', closed: signed };
 };
 
+/** True while a visit takes entries: before it is signed off, and while an amendment is open. */
+export const takesEntries = ({ status }: Signature): boolean => status === 'open' || status === 'amending';
+
 /** True while nothing was read or repaired in a visit: it may be discarded. */
 export const isEmptyVisit = ({ readings, repairs = [] }: Pick<VisitFile, 'readings' | 'repairs'>): boolean =>
   readings.length === 0 && repairs.length === 0;

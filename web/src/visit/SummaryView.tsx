@@ -8,6 +8,7 @@ import {
   SEVERITY_WORDS,
   isEmptyVisit,
   signatureOf,
+  takesEntries,
   stepTitle,
   type JudgedStep,
   DEFER_WORDS,
@@ -220,7 +221,7 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               </Finding>
             ))}
           </ul>
-          {judgement.findings.length === 0 && (file.repairs ?? []).length === 0 ? null : (
+          {!takesEntries(signature) || (judgement.findings.length === 0 && (file.repairs ?? []).length === 0) ? null : (
             <KeyLink to={`/visits/${visitId}/findings`} style={{ marginTop: '0.6rem', width: '100%' }}>
               Findings and repair
             </KeyLink>

@@ -89,6 +89,18 @@ describe('a way to a reading', () => {
     expect(await screen.findByRole('heading', { name: /battery B/i, level: 3 })).toBeTruthy();
     expect(screen.queryByRole('link', { name: /battery B/ })).toBeNull();
   });
+  it('is words alone once the visit is signed off, also to what is done about a finding', async () => {
+    const { user, router, visitId, happened } = await visitPage({ at: 'summary', readings: WEAK });
+    expect(await screen.findByRole('link', { name: 'Findings and repair' })).toBeTruthy();
+    await act(() => router.navigate(`/visits/${visitId}/close`));
+    await user.click(await screen.findByRole('button', { name: 'Close the visit unfinished' }));
+    await waitFor(() => expect(happened()).toContainEqual(expect.objectContaining({ kind: 'closed' })));
+    await act(() => router.navigate(`/visits/${visitId}/summary`));
+    const readings = within(await screen.findByRole('region', { name: 'Readings' }));
+    expect(readings.queryAllByRole('link')).toEqual([]);
+    expect(screen.queryByRole('link', { name: 'Findings and repair' })).toBeNull();
+    expect(screen.getByRole('button', { name: 'Amend' })).toBeTruthy();
+  });
   it('leads there for who reads', async () => {
     await visitPage({ at: 'summary', as: 'trainee', readings: WEAK });
     const readings = within(await screen.findByRole('region', { name: 'Readings' }));
