@@ -13,7 +13,8 @@ const openFor = async (page: Page, unitId: string, reason: string, seen: string[
     for (const words of seen) await page.getByRole('button', { name: words, exact: true }).click();
     await page.getByRole('button', { name: /^Start: / }).click();
   }
-  await page.waitForURL(/\/visits\//);
+  // The first step has to be there: until it is, the visit itself leads on to it.
+  await page.waitForURL(/\/visits\/[^/]+\/[^/]/);
   return /visits\/([^/]+)/.exec(page.url())![1]!;
 };
 
