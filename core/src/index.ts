@@ -170,6 +170,7 @@ export * from './visit/logJoints';
 export * from './visit/causeSheet';
 export * from './unit/ownLoads';
 export { importAnswer } from './import/importFile';
+export { rowsToPutRight } from './import/rowsToPutRight';
 export type { ImportAnswer, ImportProblem } from './import/answer';
 export { MOST_IMPORT_BYTES } from './import/bytes';
 export { importKnownSchema, importMapSchema, mapProblems, type ImportKnown, type ImportMap } from './import/mapFile';

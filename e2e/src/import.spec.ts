@@ -2,10 +2,10 @@ import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { goTo, expect, test } from './vaktman';
 
-const takeIn = async (page: Page, name: string, text: string): Promise<void> => {
+const takeIn = async (page: Page, name: string, text: string, letters: BufferEncoding = 'latin1'): Promise<void> => {
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: /Choose, drop or paste|\.csv$/ }).click();
-  await (await chooser).setFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text, 'latin1') });
+  await page.getByRole('button', { name: /^Choose, drop or paste|^[^ ]+\.csv$/ }).click();
+  await (await chooser).setFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text, letters) });
 };
 
 const LIST = [
@@ -39,13 +39,28 @@ test('takes in units from a list: what is not known is asked, what is wrong is t
   const saved = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save the rows to put right' }).click();
   const back = readFileSync(await (await saved).path(), 'utf8');
-  expect(back.split(/\r?\n/).map((line) => line.slice(0, 8))).toEqual(['Einheit,', 'K-03,Keh', 'P-07,Pfl']);
+  expect(back.split(/\r?\n/).map((line) => line.slice(0, 8))).toEqual(['\uFEFFEinheit', 'K-03;Keh', 'P-07;Pfl', '']);
   await page.getByRole('button', { name: 'Take in the 2 good of 4' }).click();
   await expect(page.getByRole('heading', { name: '2 units taken in' })).toBeVisible();
   const { unit, placements } = await vaktman.unit('K-02');
   expect(unit).toMatchObject({ description: 'Kehrmaschine', systemVolts: 12, bank: { arrangement: '1S4P' } });
   expect(unit.bank.batteries[0]).toMatchObject({ rating: { value: 1050, standard: 'EN' }, fitted: '2025-10-05' });
   expect(placements).toHaveLength(4);
+  // What was handed back is put right in a spreadsheet, and read as the list it came from.
+  await page.getByRole('button', { name: 'Another list' }).click();
+  const mended = [
+    ['Harbour', 'Lower Yard'],
+    ['31.02.', '28.02.'],
+    [';2S;', ';2P;'],
+    ['P-07', 'P-71'],
+  ].reduce((text, [wrong = '', right = '']) => text.replace(wrong, right), back);
+  await takeIn(page, 'rows-to-put-right.csv', mended, 'utf8');
+  await page.getByRole('button', { name: 'Take in 2 units' }).click();
+  await expect(page.getByRole('heading', { name: '2 units taken in' })).toBeVisible();
+  expect((await vaktman.unit('K-03')).unit.bank.batteries[0]).toMatchObject({
+    rating: { value: 900, standard: 'EN' },
+    fitted: '2025-02-28',
+  });
   await page.getByRole('link', { name: 'To the register' }).click();
   await expect(page.getByRole('link', { name: /K-01/ }).first()).toBeVisible();
 });

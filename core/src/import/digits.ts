@@ -26,7 +26,7 @@ export const hasNumbers = ({ type }: Field): boolean => NUMBERS.has(type);
 const FORMULA = /^[=@+-]/;
 
 /** True of a cell that a spreadsheet would take for a formula. */
-export const isFormula = (text: string, field: Field): boolean => {
+export const isFormula = (text: string, field: Pick<Field, 'type' | 'quantity'>): boolean => {
   if (!FORMULA.test(text) || /^-\s/.test(text)) return false;
   if (field.type === 'rating') return ratingParts(text) === null;
   const written = writtenNumber(text);

@@ -1,11 +1,9 @@
 import { MOST_PROBLEMS, type Asked, type Detected, type ImportAnswer, type ImportProblem } from './answer';
-import { batteryRows } from './batteryRows';
 import type { ImportKnown, ImportMap } from './mapFile';
-import { readRows, type ReadSheet } from './readRows';
-import { resultRows } from './resultRows';
-import { RowContext, type Told } from './rowContext';
+import type { ReadSheet } from './readRows';
+import type { Told } from './rowContext';
 import { sheetOf, type Sheet } from './sheet';
-import { unitRows } from './unitRows';
+import { understood } from './understood';
 import type { ImportKind } from './vocabulary';
 
 /** An import that found nothing to take in. */
@@ -78,10 +76,6 @@ const byPlace = (a: ImportProblem, b: ImportProblem): number =>
 
 const EMPTY_MAP = (kind: ImportKind): ImportMap => ({ format: 'vaktman-import-map', version: 1, kind });
 
-/** Shares of the work that are done once the records are parted, and once their cells are read. */
-const SHEET_SHARE = 0.3;
-const CELLS_SHARE = 0.7;
-
 /**
  * Everything an import of a file would do: what it found, what has to be asked, what is wrong, what would come in. Nothing is kept.
  * @param bytes the file
@@ -102,18 +96,7 @@ export const importAnswer = (
   if (found.kind === 'asked')
     return nothing(kind, found.detected, map ?? EMPTY_MAP(kind), { asked: found.asked, rows: found.rows });
   const { sheet } = found;
-  told(SHEET_SHARE);
-  const read = readRows(kind, sheet, map);
-  told(CELLS_SHARE);
-  const context = new RowContext(kind, sheet, read, map, known, (share) =>
-    told(CELLS_SHARE + (1 - CELLS_SHARE) * share),
-  );
-  const entries =
-    kind === 'units'
-      ? unitRows(context)
-      : kind === 'batteries'
-        ? batteryRows(context)
-        : resultRows(context, read.decimal);
+  const { read, context, entries } = understood(kind, sheet, map, known, told);
   const asked = [...read.asked, ...context.asked];
   const detected: Detected = { ...sheet.detected, decimal: read.decimal, dateOrder: read.dates.detected };
   const complete = completeMap(kind, sheet, read, context.defaults, map);

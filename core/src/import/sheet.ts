@@ -28,6 +28,8 @@ export interface DataRow {
 export interface Sheet {
   readonly detected: Omit<Detected, 'decimal' | 'dateOrder'>;
   readonly headerCells: readonly string[];
+  /** The rows that tell what the columns are, as they stand in the file: groups, names, measures. */
+  readonly heads: Rows;
   readonly columns: readonly Column[];
   readonly rows: readonly DataRow[];
   readonly skipped: readonly Skipped[];
@@ -277,5 +279,9 @@ export const sheetOf = (kind: ImportKind, bytes: Uint8Array, map: ImportMap | nu
     return { kind: 'problems', detected: found, problems: [ofFile('empty', 'rows of data below the header')] };
   if (data.rows.length > MOST_ROWS)
     return { kind: 'problems', detected: found, problems: [ofFile('too-large', `at most ${MOST_ROWS} rows`)] };
-  return { kind: 'sheet', sheet: { detected: found, headerCells: headerCells ?? [], columns, ...data } };
+  const heads = [groups, headerCells === null ? null : header, measures]
+    .filter((row) => row !== null)
+    .sort((a, b) => a - b)
+    .flatMap((row) => records.slice(row, row + 1));
+  return { kind: 'sheet', sheet: { detected: found, headerCells: headerCells ?? [], heads, columns, ...data } };
 };

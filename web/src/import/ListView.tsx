@@ -16,6 +16,7 @@ import { ImportProblems } from './ImportProblems';
 import { ImportQuestions } from './ImportQuestions';
 import { counted, LIST_WORDS } from './listWords';
 import { PastLists } from './PastLists';
+import { saveRowsToPutRight } from './saveRowsToPutRight';
 import { templateText } from './template';
 import { useList, type List } from './useList';
 
@@ -60,17 +61,6 @@ const foundWords = ({ detected, rows, skipped }: ImportAnswer): string =>
     .filter((part) => part !== null)
     .join(', ');
 
-/** Rows with problems as a list of their own, to be put right and taken in again. */
-const badRows = async (file: File, { problems, detected }: ImportAnswer): Promise<string> => {
-  const { default: Papa } = await import('papaparse');
-  const text = new TextDecoder(detected.encoding ?? 'utf-8').decode(await file.arrayBuffer());
-  const { data } = Papa.parse<string[]>(text, { delimiter: detected.delimiter ?? ',' });
-  const wanted = new Set(problems.map(({ row }) => row));
-  const header = detected.header === null ? [] : (data[detected.header - 1] ?? []);
-  // A cell that a spreadsheet would take for a formula is handed back as text.
-  return Papa.unparse([header, ...data.filter((_, index) => wanted.has(index + 1))], { escapeFormulae: true });
-};
-
 /** What was read of a list: what is asked, what is wrong, what each column is taken for, and the key that takes it in. */
 const ReadList = ({ kind, list, answer, file }: { kind: ListKind; list: List; answer: ImportAnswer; file: File }) => {
   const { data: fleet } = useFleetQuery();
@@ -106,7 +96,7 @@ const ReadList = ({ kind, list, answer, file }: { kind: ListKind; list: List; an
       )}
       <Keys>
         {isClean || answer.problems.length === 0 ? null : (
-          <Key onPress={async () => saveText('rows-to-put-right.csv', await badRows(file, answer), 'text/csv')}>
+          <Key onPress={() => saveRowsToPutRight(kind, file, answer, list.known ?? null)}>
             Save the rows to put right
           </Key>
         )}
