@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   logFigures,
+  worstLogged,
   logged,
   logJoints,
   logWords,
@@ -142,6 +143,40 @@ describe('a log in figures', () => {
         },
       ),
     );
+  });
+  it('keeps what came for a tenth of a second and went again, and what was moved then, however long it grows', () => {
+    const spikes = new Map([
+      [101, 12.5],
+      [302, 15.5],
+      [603, 12.25],
+    ]);
+    const marks = [wiggled(30)];
+    let own = log([], marks);
+    for (let index = 0; index < 12_000; index++) own = logged(own, index / 10, spikes.get(index) ?? 14);
+    expect(own.samples.length).toBeLessThan(5000);
+    const { lowest, highest, movedBy } = logFigures(own, 12);
+    expect([lowest?.volts, lowest?.atS, highest?.volts, highest?.atS]).toEqual([12.25, 60.3, 15.5, 30.2]);
+    expect(movedBy).toEqual(['alternator.B+']);
+  });
+  it('has the worst of volts lost farthest from nothing: probes may be swapped', () => {
+    const swapped = logFigures(
+      log([
+        [0, -0.1],
+        [1, -0.7],
+        [2, 0.2],
+      ]),
+      12,
+    );
+    expect([worstLogged(swapped, 'lost')?.volts, worstLogged(swapped, 'running')?.volts]).toEqual([-0.7, -0.7]);
+    const running = logFigures(
+      log([
+        [0, 14.2],
+        [1, 13.1],
+      ]),
+      12,
+    );
+    expect(worstLogged(running, 'running')?.volts).toBe(13.1);
+    expect(worstLogged(logFigures(log([]), 12), 'lost')).toBeNull();
   });
   it('thins what is old and keeps what is new once it is long', () => {
     let own = log([]);

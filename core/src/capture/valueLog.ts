@@ -51,7 +51,20 @@ const MOVES_VOLTS = 0.1;
 const CALM_SECONDS = 30;
 const MOST_SAMPLES = 4000;
 
-/** A log with one more value; the oldest half is thinned to every second one when it grows long. */
+/** As many samples as one pair of extremes is kept of where a log is thinned. */
+const THINNED = 4;
+
+/** Half as many samples: of every few the lowest and the highest, so that nothing that came for a moment is lost. */
+const thinned = (samples: ValueLog['samples']): ValueLog['samples'] =>
+  Array.from({ length: Math.ceil(samples.length / THINNED) }, (_, group) =>
+    samples.slice(group * THINNED, (group + 1) * THINNED),
+  ).flatMap((few) => {
+    const volts = few.map(([, own]) => own);
+    const [lowest, highest] = [volts.indexOf(Math.min(...volts)), volts.lastIndexOf(Math.max(...volts))];
+    return few.filter((_, index) => index === lowest || index === highest);
+  });
+
+/** A log with one more value; the oldest half is thinned when it grows long. */
 export const logged = (log: ValueLog, atS: number, volts: number): ValueLog => {
   const samples = [...log.samples, [atS, volts] as const];
   return {
@@ -59,10 +72,7 @@ export const logged = (log: ValueLog, atS: number, volts: number): ValueLog => {
     samples:
       samples.length <= MOST_SAMPLES
         ? samples
-        : [
-            ...samples.slice(0, MOST_SAMPLES / 2).filter((_, index) => index % 2 === 0),
-            ...samples.slice(MOST_SAMPLES / 2),
-          ],
+        : [...thinned(samples.slice(0, MOST_SAMPLES / 2)), ...samples.slice(MOST_SAMPLES / 2)],
   };
 };
 
@@ -119,6 +129,12 @@ export const logFigures = (log: ValueLog, systemVolts: number): LogFigures => {
     wiggles: all,
     movedBy: [...new Set(all.filter(({ moved }) => moved).map(({ joint }) => joint))],
   };
+};
+
+/** What a log is judged by: the lowest of running volts; of volts lost the farthest from nothing, since probes may be swapped. */
+export const worstLogged = ({ lowest, highest }: LogFigures, of: 'running' | 'lost'): LoggedValue | null => {
+  if (lowest === null || highest === null || of === 'running') return lowest;
+  return Math.abs(lowest.volts) > Math.abs(highest.volts) ? lowest : highest;
 };
 
 export const minutesText = (seconds: number): string =>

@@ -56,6 +56,17 @@ describe('the keypad', () => {
     await user.keyboard('{Enter}{Enter}');
     expect(saved).toEqual([{ volts: 4.21 }]);
   });
+  it('asks about each unusual number of several, by its name, and has it ready to be typed anew', async () => {
+    const SECOND = { ...VOLTS, key: 'second', label: 'Battery B' };
+    const { user, saved } = pad([{ ...VOLTS, label: 'Battery A' }, SECOND, AMPS]);
+    await user.keyboard('4.2{Enter}7.1{Enter}400{Enter}');
+    expect(screen.getByRole('alert').textContent).toMatch(/^Battery A: 4\.2 V is unusual/);
+    await user.keyboard('{Enter}');
+    expect(screen.getByRole('alert').textContent).toMatch(/^Battery B: 7\.1 V is unusual/);
+    expect(saved).toEqual([]);
+    await user.keyboard('12.1{Enter}');
+    expect(saved).toEqual([{ volts: 4.2, second: 12.1, amps: 400 }]);
+  });
   it('goes on to the next number, asks for what is missing, and leaves out what may be', async () => {
     const { user, saved } = pad([VOLTS, AMPS, NOTE]);
     await user.keyboard('9.8{Enter}{Enter}');

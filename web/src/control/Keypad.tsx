@@ -81,11 +81,17 @@ export const Keypad = ({
       return undefined;
     }
     const problems = fields.flatMap((candidate) => check(candidate, now.texts[candidate.key] ?? '') ?? []);
-    const hard = problems.find(({ kind }) => kind !== 'unusual');
-    const unusual = problems.find(({ kind }) => kind === 'unusual');
-    if (hard !== undefined) set({ notice: hard, active: fields.indexOf(hard.field), fresh: true });
-    else if (unusual !== undefined && now.notice?.kind !== 'unusual') set({ notice: unusual });
-    else return askToSave(valuesOf(fields, now.texts));
+    const said = ({ key }: EntryField): string => `${key} ${now.texts[key] ?? ''}`;
+    const wrong = problems.find((problem) => problem.kind !== 'unusual' || !now.asked.includes(said(problem.field)));
+    if (wrong === undefined) return askToSave(valuesOf(fields, now.texts));
+    const at = fields.indexOf(wrong.field);
+    set({
+      notice: wrong,
+      active: at,
+      // A number that stands elsewhere, or cannot be, is typed anew.
+      fresh: at !== now.active || wrong.kind !== 'unusual',
+      asked: wrong.kind === 'unusual' ? [...now.asked, said(wrong.field)] : now.asked,
+    });
     return undefined;
   };
 
@@ -139,7 +145,12 @@ export const Keypad = ({
           </Display>
         ))}
       </Fields>
-      {notice === null ? null : <Notice role="alert">{words(notice.words)}</Notice>}
+      {notice === null ? null : (
+        <Notice role="alert">
+          {fields.length > 1 && notice.kind !== 'missing' ? `${notice.field.label}: ` : ''}
+          {words(notice.words)}
+        </Notice>
+      )}
       <Keys role="group" aria-label="Keypad">
         {KEYS.map((key) => (
           <Digit

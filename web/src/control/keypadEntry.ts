@@ -68,6 +68,8 @@ export interface EntryState {
   /** The next digit begins the number anew. */
   readonly fresh: boolean;
   readonly notice: Check | null;
+  /** Unusual numbers that were asked about, by key and text: each is asked about once. */
+  readonly asked: readonly string[];
 }
 
 /** The entry as it stands before anything is typed. */
@@ -79,6 +81,7 @@ export const initialEntry = (fields: readonly EntryField[]): EntryState => ({
   ),
   fresh: true,
   notice: null,
+  asked: [],
 });
 
 /** The numbers typed; null where there is none. */

@@ -1,24 +1,23 @@
 import {
   CAUTION_WORDS,
   LOG_STATE_WORDS,
-  LOG_STATES,
   logFigures,
   logJoints,
   logWords,
   minutesText,
   pointName,
   stepTitle,
+  worstLogged,
   WIGGLE_SECONDS,
   type LoggedStep,
   type LoggedValue,
 } from '@vaktman/core';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
 import styled from 'styled-components';
 import { useNow } from '../../clock/useNow';
 import { Figure } from '../../control/Figure';
 import { Key } from '../../control/Key';
-import { Keypad } from '../../control/Keypad';
 import { LogDrawing } from '../../drawing/LogDrawing';
 import { capturedOf, useFeed } from '../../feed/useFeed';
 import { useAppSelector } from '../../store';
@@ -27,6 +26,7 @@ import { DrawnFrame } from '../CircuitFrame';
 import { placePath } from '../nextPlace';
 import type { StepProps } from '../stepProps';
 import { useRecorder } from '../useVisit';
+import { LogHands } from './LogHands';
 import { LogStart } from './LogStart';
 import { useValueLog } from './useValueLog';
 import { WiggleMap } from './WiggleMap';
@@ -55,20 +55,6 @@ const Figures = styled.dl`
     }
   }
 `;
-const Marks = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 0.5rem;
-  button {
-    min-height: 64px;
-  }
-`;
-const Column = styled.div`
-  display: grid;
-  gap: 0.8rem;
-  align-content: start;
-`;
-
 const Extreme = ({ title, value }: { title: string; value: LoggedValue | null }) => (
   <div>
     <dt>{title}</dt>
@@ -91,9 +77,9 @@ export const LogStep = ({ detail, judged, step, point }: StepProps & { step: Log
   const { unit, visit } = detail.file;
   const recorder = useRecorder(visitId, visit.technician);
   const practice = useAppSelector((state) => state.practice.visits[visitId] !== undefined);
-  const { log, start, end, add, mark } = useValueLog(`vaktman.log.${visitId}.${step}@${point}`);
-  const [byFeed, setByFeed] = useState(false);
-  const feed = useFeed(visitId, step, point, byFeed && log !== null);
+  const values = useValueLog(`vaktman.log.${visitId}.${step}@${point}`);
+  const { log, start, end, add, mark } = values;
+  const feed = useFeed(visitId, step, point, log?.listens === true);
   const heard = capturedOf(feed, 'dc-volts').last;
   useEffect(() => {
     if (heard !== null) add(heard);
@@ -116,19 +102,18 @@ export const LogStep = ({ detail, judged, step, point }: StepProps & { step: Log
         : 'Nothing has moved it yet';
   const keepLog = async (): Promise<void> => {
     if (log === null || figures === null) return;
-    const worst = isLoss ? figures.highest : figures.lowest;
-    if (worst !== null) {
-      const common = {
-        point,
-        volts: worst.volts,
-        note: logWords(log, unit.systemVolts, seconds),
-        ...(figures.movedBy.length > 0 ? { unsteady: true } : {}),
-      };
-      const { under } = log;
-      if (step === 'charge.volts') await recorder.reading({ ...common, step, rpm: under });
-      else if (step === 'charge.drop') await recorder.reading({ ...common, step, amps: under, by: 'loads' });
-      else await recorder.reading({ ...common, step, amps: under, during: 'charging' });
-    }
+    const worst = worstLogged(figures, isLoss ? 'lost' : 'running');
+    if (worst === null) return;
+    const common = {
+      point,
+      volts: worst.volts,
+      note: logWords(log, unit.systemVolts, seconds),
+      ...(figures.movedBy.length > 0 ? { unsteady: true } : {}),
+    };
+    const { under } = log;
+    if (step === 'charge.volts') await recorder.reading({ ...common, step, rpm: under });
+    else if (step === 'charge.drop') await recorder.reading({ ...common, step, amps: under, by: 'loads' });
+    else await recorder.reading({ ...common, step, amps: under, during: 'charging' });
     end();
     await navigate(placePath(visitId, { step, point }));
   };
@@ -170,46 +155,30 @@ export const LogStep = ({ detail, judged, step, point }: StepProps & { step: Log
       caution={CAUTION_WORDS['running-engine']}
       drawing={picture}
       strip={picture}
-      below={log === null ? null : <Key onPress={keepLog}>Stop and keep the log</Key>}
+      below={
+        log === null ? null : (
+          <Key onPress={keepLog} isDisabled={log.samples.length === 0}>
+            Stop and keep the log
+          </Key>
+        )
+      }
     >
       {log === null || figures === null ? (
         <LogStart
           step={step}
           canListen={!practice}
-          start={(under, listen) => {
-            setByFeed(listen);
-            start(under);
-          }}
+          start={start}
           back={() => void navigate(placePath(visitId, { step, point }))}
         />
       ) : (
-        <Column>
-          <h2>Mark what you do</h2>
-          <p role="timer">{minutesText(seconds)} min logged. A mark stands at the time of the press.</p>
-          <Marks role="group" aria-label="What is done">
-            {LOG_STATES.map((state) => (
-              <Key key={state} onPress={() => mark({ kind: 'state', state })}>
-                {LOG_STATE_WORDS[state]}
-              </Key>
-            ))}
-            <Key onPress={() => mark({ kind: 'wiggled', joint: null })}>wiggled, no joint</Key>
-          </Marks>
-          {byFeed ? (
-            <>
-              {feed.note === null ? null : <p>{feed.note}</p>}
-              <Key onPress={() => setByFeed(false)}>Type a value instead</Key>
-            </>
-          ) : (
-            <Keypad
-              key={log.samples.length}
-              fields={[
-                { key: 'volts', label: 'Volts now', unit: 'V', signed: isLoss, min: -40, max: 40, usual: [-2, 32] },
-              ]}
-              saveWords="Log it"
-              save={(values) => add(values['volts'] ?? 0)}
-            />
-          )}
-        </Column>
+        <LogHands
+          values={{ ...values, log }}
+          seconds={seconds}
+          signed={isLoss}
+          canListen={!practice}
+          note={feed.note}
+          throwAway={end}
+        />
       )}
     </DrawnFrame>
   );

@@ -1,0 +1,121 @@
+import { act, cleanup, renderHook, screen, waitFor, within } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { visitPage } from '../../../test/visitPage';
+import { useValueLog } from './useValueLog';
+
+/** Stands for the browser's own: the simulated page has none. Nothing is said over it. */
+class SilentSource extends EventTarget {
+  static opened: string[] = [];
+  constructor(address: string) {
+    super();
+    SilentSource.opened.push(address);
+  }
+  close = (): void => undefined;
+}
+
+afterEach(() => {
+  vi.useRealTimers();
+  vi.unstubAllGlobals();
+  sessionStorage.clear();
+});
+
+const page = (isPractice = false) => visitPage({ at: 'log/charge.volts@bank', isPractice });
+const begin = async (key: string, isPractice = false) => {
+  const shown = await page(isPractice);
+  await shown.user.type(await screen.findByLabelText(/Engine speed/), '1500');
+  await shown.user.click(screen.getByRole('button', { name: key }));
+  return shown;
+};
+const TYPE = 'Type the values as they move';
+const LISTEN = 'Listen to the instruments';
+
+describe('a value that is logged', () => {
+  it('is kept as its worst, with what was done when it came, and as unsteady where a joint moved it', async () => {
+    const { user, read, path } = await begin(TYPE);
+    await user.keyboard('14.2{Enter}');
+    // It is drawn for the desk and for a phone.
+    await user.click(screen.getAllByRole('button', { name: 'Move alternator B+ stud' })[0]!);
+    await user.keyboard('13.1{Enter}');
+    await user.click(await screen.findByRole('button', { name: 'Stop and keep the log' }));
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({
+      step: 'charge.volts',
+      point: 'bank',
+      volts: 13.1,
+      rpm: 1500,
+      unsteady: true,
+      note: expect.stringMatching(/^Logged .*moved by alternator B\+ stud$/),
+    });
+    await waitFor(() => expect(path()).toBe('/charge.volts/bank'));
+    expect(sessionStorage.getItem(Object.keys(sessionStorage)[0] ?? '') ?? 'null').toBe('null');
+  });
+  it('is no reading before a value was logged, and is thrown away by two presses only', async () => {
+    const { user, read } = await begin(TYPE);
+    expect(screen.getByRole('button', { name: 'Stop and keep the log' }).hasAttribute('disabled')).toBe(true);
+    await user.keyboard('14.2{Enter}');
+    await user.click(await screen.findByRole('button', { name: 'Throw this log away' }));
+    expect(screen.getByRole('timer')).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Yes, throw it away' }));
+    expect(await screen.findByLabelText(/Engine speed/)).toBeTruthy();
+    expect(read()).toEqual([]);
+  });
+  it('asks what it is logged under first', async () => {
+    const { user } = await page();
+    await user.click(await screen.findByRole('button', { name: TYPE }));
+    expect(screen.getByText('enter what it is logged under')).toBeTruthy();
+    expect(screen.queryByRole('timer')).toBeNull();
+  });
+});
+
+describe('a log by instruments', () => {
+  beforeEach(() => {
+    SilentSource.opened = [];
+    vi.stubGlobal('EventSource', SilentSource);
+  });
+  it('may be typed on, and listened to again', async () => {
+    const { user } = await begin(LISTEN);
+    expect(SilentSource.opened).toHaveLength(1);
+    await user.click(screen.getByRole('button', { name: 'Type a value instead' }));
+    expect(screen.getByRole('group', { name: 'Keypad' })).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: LISTEN }));
+    expect(SilentSource.opened).toHaveLength(2);
+    expect(screen.queryByRole('group', { name: 'Keypad' })).toBeNull();
+  });
+  it('is of real machines only', async () => {
+    await page(true);
+    const keys = within(await screen.findByRole('main'));
+    await keys.findByRole('button', { name: TYPE });
+    expect(keys.queryByRole('button', { name: LISTEN })).toBeNull();
+  });
+});
+
+describe('a log through a reload', () => {
+  const log = () => renderHook(() => useValueLog('log')).result;
+  it('is there up to a little before, also of samples that never pause, and goes on as it was', () => {
+    vi.useFakeTimers();
+    const before = log();
+    act(() => before.current.start(1500, true));
+    for (let sample = 0; sample < 100; sample++) {
+      act(() => before.current.add(14 + sample / 1000));
+      act(() => vi.advanceTimersByTime(100));
+    }
+    // The tab is gone without a word.
+    const after = log();
+    expect(after.current.log).toMatchObject({ under: 1500, listens: true });
+    expect(after.current.log?.samples.length).toBeGreaterThan(65);
+  });
+  it('is there whole where the page says goodbye', () => {
+    const before = log();
+    act(() => before.current.start(900, false));
+    act(() => before.current.add(13.9));
+    window.dispatchEvent(new Event('pagehide'));
+    expect(log().current.log?.samples.map(([, volts]) => volts)).toEqual([13.9]);
+  });
+  it('is gone once it was ended, whatever is drawn after', () => {
+    const before = log();
+    act(() => before.current.start(900, false));
+    act(() => before.current.end());
+    cleanup();
+    expect(log().current.log).toBeNull();
+  });
+});
