@@ -120,7 +120,15 @@ export { TESTER_CLAMPS, TESTER_RESULTS, type TesterReading } from './step/batter
 export { CIRCUIT_PREFIX, circuitName, daysToHalfCharge, latestDrain, pulledCircuits } from './step/battery/drain';
 export { CHARGE_DROP_WAYS, chargeSide } from './step/charging/chargeDrop';
 export { JOINT_MOMENTS } from './step/starting/joint';
-export { RUN_MOMENTS, runAt, stretchesOf, type RunReading, type RunStretch } from './step/run/runVolts';
+export {
+  nameOfRun,
+  RUN_MOMENT_WORDS,
+  RUN_MOMENTS,
+  runAt,
+  stretchesOf,
+  type RunReading,
+  type RunStretch,
+} from './step/run/runVolts';
 export * from './unit/runs';
 export { PILE_REFERENCE_AMPS } from './step/starting/starterDrop';
 export * from './history/visitFigures';

@@ -102,6 +102,16 @@ export const visitPage = async ({
   };
   return {
     ...shown,
+    /** Reads something meanwhile, elsewhere than on the page. */
+    alsoRead: (reading: Written<Reading>): Promise<void> =>
+      act(() =>
+        outbox.record({
+          kind: 'reading',
+          visitId,
+          takenBy: 'I. Dahl',
+          reading: { at: new Date().toISOString(), ...reading, id: v7() } as Reading,
+        }),
+      ),
     store,
     router,
     visitId,

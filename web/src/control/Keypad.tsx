@@ -1,7 +1,6 @@
-import { present, withMinus } from '@vaktman/core';
+import { present } from '@vaktman/core';
 import { Delete } from 'lucide-react';
 import { useEffectEvent, useLayoutEffect, useReducer, useRef } from 'react';
-import { Figure } from './Figure';
 import { PrimaryKey } from './Key';
 import { useReaderUnits, useWords } from './ReaderContext';
 import { useOnce } from './useOnce';
@@ -17,7 +16,8 @@ import {
   type EntryValues,
 } from './keypadEntry';
 import { ownValues, readerFields } from './keypadUnits';
-import { Digit, Display, Fields, Foot, Keys, Notice, Panel } from './keypadStyle';
+import { KeypadEntries } from './KeypadEntries';
+import { Digit, Foot, Keys, Notice, Panel } from './keypadStyle';
 
 /**
  * A big keypad for one or several numbers. Digits typed on a keyboard go to the reading without clicking first; Enter
@@ -122,29 +122,7 @@ export const Keypad = ({
 
   return (
     <Panel>
-      <Fields $columns={columns}>
-        {fields.map((candidate, index) => (
-          <Display
-            key={candidate.key}
-            type="button"
-            $active={index === active}
-            $narrow={columns > 1}
-            aria-pressed={index === active}
-            onClick={() => select(index)}
-          >
-            <span className="label">
-              {candidate.label}
-              {columns > 1 && candidate.unit.startsWith('°') ? `, ${candidate.unit}` : ''}
-              {candidate.optional === true ? ' (if read)' : ''}
-            </span>
-            <span className="figure" data-testid={`entry-${candidate.key}`}>
-              <Figure text={withMinus(texts[candidate.key] ?? '')} />
-              <span className="caret">_</span>
-            </span>
-            {columns > 1 ? null : <span className="unit">{candidate.unit}</span>}
-          </Display>
-        ))}
-      </Fields>
+      <KeypadEntries fields={fields} texts={texts} active={active} columns={columns} select={select} />
       {notice === null ? null : (
         <Notice role="alert">
           {fields.length > 1 && notice.kind !== 'missing' ? `${notice.field.label}: ` : ''}

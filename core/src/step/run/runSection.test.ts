@@ -142,3 +142,17 @@ describe('places named along a run', () => {
     );
   });
 });
+
+describe('a run in words', () => {
+  const because = (readings: readonly Written[]) =>
+    judge(visitWith(readings, { unit })).steps.map((step) => step.because);
+  it('tells between which places volts are lost as one calls them', () => {
+    expect(because([read('bank-', 0.62)])[0]).toMatch(/^From starter ground to bank − 0\.62 V are lost/);
+  });
+  it('tells how its points were read where that differs', () => {
+    const cranked: Written = { step: 'run.volts', point: 'starterNegative:clamp', volts: 0.4, during: 'crank' };
+    expect(because([read('bank-', 0.62), cranked])[0]).toMatch(
+      /^The points along the ground run of the starter were read under different currents: while cranking, with the pile 500 A\./,
+    );
+  });
+});

@@ -18,6 +18,7 @@ import { isOver, tidy } from '../../quantity/compare';
 import { ampsText, voltsText } from '../../quantity/display';
 import { saneAmps, saneVolts } from '../../quantity/sanity';
 import { blockedByUnsafeBattery } from '../look/caseLook';
+import { pointName } from '../../unit/pointName';
 import { runPoints, runsOf, type Run } from '../../unit/runs';
 
 export const RUN_MOMENTS = ['crank', 'pile', 'charging', 'key-on'] as const;
@@ -29,6 +30,14 @@ const runReading = readingOf('run.volts', {
   amps: saneAmps.optional(),
 });
 export type RunReading = z.infer<typeof runReading>;
+
+/** When volts along a run are read, in words. */
+export const RUN_MOMENT_WORDS: Readonly<Record<RunReading['during'], string>> = {
+  crank: 'while cranking',
+  pile: 'with the pile',
+  charging: 'charging',
+  'key-on': 'key on',
+};
 
 /** One stretch of a run between two points that were read. */
 export interface RunStretch {
@@ -50,6 +59,9 @@ export const runAt = ({ unit }: Pick<VisitFacts, 'unit'>, point: string): Run | 
 /** What was read along a run, in the order of its points. */
 export const readingsAlong = (facts: VisitFacts, run: Run): readonly RunReading[] =>
   run.points.flatMap((point) => latest(facts, runReading, `${run.key}:${point}`) ?? []);
+
+/** A run in words, without any of its points. */
+export const nameOfRun = ({ key, from }: Run): string => pointName(`${key}:${from}`).replace(/,.*/, '');
 
 /** True when all were read under one current, the same way. */
 const underOneCurrent = (readings: readonly RunReading[]): boolean => {
@@ -97,7 +109,7 @@ const judgeRun = (reading: RunReading, facts: VisitFacts): Outcome | null => {
   if (!underOneCurrent(readings))
     return inconclusive(
       NO_LIMIT,
-      `The points along ${run.key} were read under different currents: ${readings.map(({ during, amps }) => `${during}${amps === undefined ? '' : ` ${ampsText(amps)}`}`).join(', ')}.`,
+      `The points along the ${nameOfRun(run)} were read under different currents: ${readings.map(({ during, amps }) => `${RUN_MOMENT_WORDS[during]}${amps === undefined ? '' : ` ${ampsText(amps)}`}`).join(', ')}.`,
       'Read them one after the other under one current, within a tenth.',
     );
   const stretches = stretchesOf(facts, run);
@@ -105,7 +117,7 @@ const judgeRun = (reading: RunReading, facts: VisitFacts): Outcome | null => {
   if (stretch === undefined) return null;
   const name = /^regulator/.test(stretch.from) || /^regulator/.test(stretch.to) ? 'regulatorVolts' : 'segmentVolts';
   const against = againstMax(facts.limits.get(name), stretch.volts);
-  const said = `From ${stretch.from} to ${stretch.to} ${voltsText(stretch.volts)} are lost`;
+  const said = `From ${pointName(stretch.from)} to ${pointName(stretch.to)} ${voltsText(stretch.volts)} are lost`;
   const alsoUsed = stretch.readings.slice(1);
   if (excessOf(stretch) <= 0 || !isOver(stretch.volts, stretch.limitVolts))
     return { ...passed(against, `${said}, within ${voltsText(stretch.limitVolts)}.`), alsoUsed };
@@ -124,7 +136,7 @@ export const runVolts = stepRecord(runReading, {
   points: runPoints,
   judge: (reading, { facts }) => judgeRun(reading, facts),
   words: ({ volts, during, amps }) =>
-    `${voltsText(volts)} ${during === 'key-on' ? 'key on' : during}${amps === undefined ? '' : ` at ${ampsText(amps)}`}`,
+    `${voltsText(volts)} ${RUN_MOMENT_WORDS[during]}${amps === undefined ? '' : ` at ${ampsText(amps)}`}`,
   // A field run is read with the key on: nothing cranks, runs or is loaded then.
   blocked: (scene, point) => (runAt(scene.facts, point)?.name === 'field' ? null : blockedByUnsafeBattery(scene)),
   crankSeconds: ({ during }) => (during === 'crank' ? CRANK_SECONDS : 0),

@@ -2,9 +2,9 @@ import {
   CAUTION_WORDS,
   figure,
   leadsFor,
+  nameOfRun,
   pointName,
   present,
-  RUN_MOMENTS,
   runAt,
   runSection,
   type RunReading,
@@ -14,17 +14,16 @@ import styled from 'styled-components';
 import { useWords } from '../../control/ReaderContext';
 import { PHONE } from '../../theme/screen';
 import { Key, KeyLink, PrimaryKeyLink } from '../../control/Key';
-import { Keypad } from '../../control/Keypad';
 import { RunDrawing } from '../../drawing/RunDrawing';
 import { DrawnFrame } from '../CircuitFrame';
 import { LeadList } from '../LeadList';
-import { MeasureChoices } from '../measure/MeasureChoices';
-import { MOMENT_WORDS, usualMoment } from '../measure/runMoments';
+import { usualMoment } from '../measure/runMoments';
 import { nextOnScreen, nextWords, onwardPath } from '../nextPlace';
 import { SkipStep } from '../SkipStep';
 import type { StepProps } from '../stepProps';
 import { useRecorder } from '../useVisit';
 import { NamePoint } from './NamePoint';
+import { RunEntry } from './RunEntry';
 import { RunValues } from './RunValues';
 
 const Heading = styled.h2`
@@ -68,7 +67,8 @@ export const RunStep = ({ detail, judged, point }: StepProps) => {
   const asked = point.slice(run.key.length + 1);
   const wasRead = (own: string): boolean => section.points.some((at) => at.point === own && at.volts !== null);
   const [picked, setPicked] = useState<string | null>(() => (wasRead(asked) ? null : asked));
-  const [during, setDuring] = useState<RunReading['during']>(section.first?.during ?? usualMoment(run.name));
+  const [chosen, setChosen] = useState<RunReading['during'] | null>(null);
+  const during = chosen ?? section.first?.during ?? usualMoment(run.name);
   const words = useWords();
   const target = picked ?? section.next?.point ?? null;
   const limitVolts = facts.limits.get(run.name === 'field' ? 'regulatorVolts' : 'segmentVolts').value;
@@ -78,26 +78,16 @@ export const RunStep = ({ detail, judged, point }: StepProps) => {
     worst !== null
       ? `${words(figure(worst.volts, 2))}${wholeVolts === null ? '' : ` of ${words(figure(wholeVolts, 2))}`} V is lost from ${pointName(worst.from)} to ${pointName(worst.to)}`
       : wholeVolts === null
-        ? `${pointName(`${run.key}:${run.points.at(-1) ?? ''}`).replace(/,.*/, '')}: read its end first`
+        ? `${nameOfRun(run)}: read its end first`
         : 'No stretch of it loses too much';
   const halves = section.next?.halves ?? null;
-  const spec = {
-    choices: [
-      {
-        key: 'during',
-        label: 'Read',
-        options: RUN_MOMENTS.map((moment) => [moment, MOMENT_WORDS[moment]] as const),
-        initial: during,
-      },
-    ],
-  };
   const beforeNamed = worst?.from ?? section.points.at(-2)?.point ?? run.from;
   return (
     <DrawnFrame
       detail={detail}
       judged={judged}
       point={point}
-      test={pointName(point).replace(/,.*/, '')}
+      test={nameOfRun(run)}
       caution={CAUTION_WORDS[during === 'charging' ? 'running-engine' : 'load-heat']}
       drawing={
         <>
@@ -156,49 +146,13 @@ export const RunStep = ({ detail, judged, point }: StepProps) => {
               Middle of the worst stretch, {pointName(halves.from)} to {pointName(halves.to)}.
             </p>
           )}
-          {first === null ? (
-            <MeasureChoices
-              spec={spec}
-              choices={{ during }}
-              choose={(_key, value) => setDuring(RUN_MOMENTS.find((moment) => moment === value) ?? during)}
-            />
-          ) : null}
-          <Keypad
+          <RunEntry
             key={target}
-            fields={[
-              {
-                key: 'volts',
-                label: `Volts to ${pointName(target)}`,
-                unit: 'V',
-                signed: true,
-                min: -40,
-                max: 40,
-                usual: [-1, 2],
-              },
-              {
-                key: 'amps',
-                label: 'At amps',
-                unit: 'A',
-                // While cranking, or with the key on, nobody reads the amps unless a clamp is on.
-                optional: during === 'crank' || during === 'key-on',
-                initial: amps === undefined ? undefined : figure(Math.abs(amps), 0),
-                min: 0,
-                max: 3000,
-                usual: [1, 2500],
-              },
-            ]}
-            saveWords={`Save ${pointName(target)}`}
-            save={(values) =>
-              recorder
-                .reading({
-                  step: 'run.volts',
-                  point: `${run.key}:${target}`,
-                  volts: values['volts'] ?? 0,
-                  during,
-                  ...(values['amps'] == null ? {} : { amps: values['amps'] }),
-                })
-                .then(() => setPicked(null))
-            }
+            run={run}
+            target={target}
+            first={first}
+            tell={setChosen}
+            save={(reading) => recorder.reading(reading).then(() => setPicked(null))}
           />
           <SkipStep detail={detail} step="run.volts" point={`${run.key}:${target}`} />
         </Column>
