@@ -1,4 +1,4 @@
-import { FAULT_KINDS, type Fault, type FaultKind, type PlainFault } from '../circuit/fault';
+import { CABLES, FAULT_KINDS, type CablePlace, type Fault, type FaultKind, type PlainFault } from '../circuit/fault';
 import { faultPlaces } from '../circuit/scenarioFile';
 import { pointName } from '../unit/pointName';
 import type { Unit } from '../unit/unit';
@@ -51,16 +51,18 @@ export const faultText = (fault: Fault): string => {
 /** Kinds somebody can name; that one comes only when warm is no kind of its own. */
 export const NAMEABLE_KINDS: readonly FaultKind[] = FAULT_KINDS.filter((kind) => kind !== 'comes-when-warm');
 
+/** Cables of a unit; a battery by itself is linked to nothing. */
+const cablesOf = ({ bank }: Unit): readonly CablePlace[] =>
+  CABLES.filter((cable) => cable !== 'link' || bank.batteries.length > 1);
+
 const FIXED_PLACES: Partial<Record<FaultKind, readonly string[]>> = {
-  'cable.corroded': ['starterPositive', 'starterGround', 'chargePositive', 'chargeGround', 'link'],
-  'cable.undersized': ['starterPositive', 'starterGround', 'chargePositive', 'chargeGround', 'link'],
   'belt.slips': ['drive'],
   parasitic: ['bank'],
 };
 
 /** Places a kind of fault can have on a unit. */
 export const placesOf = (unit: Unit, kind: FaultKind): readonly string[] =>
-  faultPlaces(unit, kind) ?? FIXED_PLACES[kind] ?? ['starter'];
+  kind.startsWith('cable.') ? cablesOf(unit) : (faultPlaces(unit, kind) ?? FIXED_PLACES[kind] ?? ['starter']);
 
 /** Kinds that cannot be told apart on the bench count as one. */
 const FAMILY: Partial<Record<FaultKind, string>> = {
@@ -130,14 +132,14 @@ export const partsOf = (
     words: `Clean and tighten ${pointName(at)}`,
     minutes: 5,
   })),
-  ...(FIXED_PLACES['cable.corroded'] ?? []).map((at) => ({
+  ...cablesOf(unit).map((at) => ({
     part: { kind: 'cable' as const, at },
-    words: `Replace cable ${at}`,
+    words: `Replace the ${pointName(at)}`,
     minutes: 20,
   })),
   ...(unit.alternators ?? []).map(({ id }) => ({
     part: { kind: 'alternator' as const, at: id },
-    words: `Replace ${id}`,
+    words: `Replace alternator ${id}`,
     minutes: 60,
   })),
   { part: { kind: 'starter', at: '' }, words: 'Replace the starter', minutes: 60 },
@@ -172,12 +174,18 @@ export const scoreOf = (input: {
 }): Score => {
   const missed = input.faults.filter((fault) => !input.named.some((named) => isRight(fault, named)));
   const wrong = input.named.filter((named) => !input.faults.some((fault) => isRight(fault, named)));
-  const share = (input.faults.length - missed.length) / Math.max(1, input.faults.length);
+  // Of a sound machine nothing can be missed.
+  const share = input.faults.length === 0 ? 1 : (input.faults.length - missed.length) / input.faults.length;
   const over = Math.max(0, input.minutes / input.parMinutes - 1);
   const points =
     100 * share - 15 * wrong.length - Math.min(20, 20 * over) - 10 * input.needless.length - 25 * input.dangers.length;
   return {
-    found: missed.length === 0 ? 'all' : missed.length === input.faults.length ? 'none' : 'some',
+    found:
+      missed.length === 0 && (input.faults.length > 0 || wrong.length === 0)
+        ? 'all'
+        : missed.length === input.faults.length
+          ? 'none'
+          : 'some',
     missed: missed.map(faultText),
     wrong: wrong.map(({ kind, at }) => `${faultWords(kind)}, ${pointName(at)}`),
     minutes: input.minutes,

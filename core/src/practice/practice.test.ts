@@ -7,7 +7,11 @@ import {
   EXERCISES,
   faultsAfter,
   faultsAfterRepairs,
+  NAMEABLE_KINDS,
   partsOf,
+  placesOf,
+  pointName,
+  present,
   scoreOf,
   type BenchControls,
   type Fault,
@@ -142,6 +146,31 @@ describe('the exercises', () => {
   );
 });
 
+describe('what can be wrong, and be done', () => {
+  it('is told in words, without a code of ours', () => {
+    const { unit } = present(EXERCISES[0]);
+    const told = [
+      ...NAMEABLE_KINDS.flatMap((kind) => placesOf(unit, kind).map((at) => pointName(at))),
+      ...partsOf(unit).map(({ words }) => words),
+    ];
+    expect(told.filter((words) => /[a-z][A-Z]/.test(words))).toEqual([]);
+    expect(told).toContain('Replace the ground cable of the starter');
+  });
+  it('is no link where a battery stands by itself', () => {
+    const alone = EXERCISES.map(({ unit }) => ({
+      ...unit,
+      bank: { ...unit.bank, batteries: unit.bank.batteries.slice(0, 1) },
+    }));
+    for (const unit of alone) {
+      expect(placesOf(unit, 'cable.corroded')).not.toContain('link');
+      expect(partsOf(unit).some(({ part }) => part.at === 'link')).toBe(false);
+    }
+    expect(
+      placesOf(present(EXERCISES.find(({ unit }) => unit.bank.batteries.length > 1)).unit, 'cable.corroded'),
+    ).toContain('link');
+  });
+});
+
 describe('the score', () => {
   const faults: Fault[] = [
     { kind: 'joint.resistive', at: 'starter.ground', milliohms: 3 },
@@ -165,6 +194,11 @@ describe('the score', () => {
       wrong: ['bad joint, starter B+ stud'],
       missed: ['bad joint, starter ground', 'weak battery, battery B'],
     }));
+  it('of a sound machine is whole where nothing is named, and falls with what is', () => {
+    expect(scoreOf({ ...given, faults: [], named: [] })).toMatchObject({ found: 'all', points: 100 });
+    const named = [{ kind: 'battery.weak', at: 'B' }] as const;
+    expect(scoreOf({ ...given, faults: [], named })).toMatchObject({ found: 'none', points: 85 });
+  });
   it('falls with danger, needless parts and time', () => {
     const named = [
       { kind: 'joint.resistive', at: 'starter.ground' },

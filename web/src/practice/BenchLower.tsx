@@ -93,7 +93,7 @@ export const BenchLower = memo(function BenchLower({
       </div>
       <div>
         <h2>Name the fault</h2>
-        <NameFault unit={unit} named={named} add={hands.name} finish={hands.finish} />
+        <NameFault unit={unit} named={named} add={hands.name} takeBack={hands.takeBack} finish={hands.finish} />
       </div>
     </Lower>
   );

@@ -129,6 +129,11 @@ export const DebriefPanel = ({
         </>
       )}
       <Rows>
+        {faults.length === 0 ? (
+          <li>
+            <strong>Nothing was hidden: a sound machine.</strong>
+          </li>
+        ) : null}
         {faults.map((fault) => (
           <li key={faultText(fault)}>
             <strong>Hidden: {faultText(fault)}</strong>
@@ -139,8 +144,8 @@ export const DebriefPanel = ({
             <Mark kind="failed" word="wrong" /> {words}
           </li>
         ))}
-        {(score?.needless ?? []).map((words) => (
-          <li key={words}>
+        {(score?.needless ?? []).map((words, index) => (
+          <li key={`${index} ${words}`}>
             <Mark kind="failed" word="for nothing" /> {words}
           </li>
         ))}
@@ -159,9 +164,9 @@ export const DebriefPanel = ({
       <Rows>
         {(told?.shortest ?? []).map((reading) => (
           <li key={reading.title}>
-            <strong>{reading.title}</strong>: {reading.read}
+            <strong>{reading.title}</strong>: <Words>{reading.read}</Words>
             <small>
-              a sound machine: {reading.sound}. About {reading.minutes} min.
+              a sound machine: <Words>{reading.sound}</Words>. About {reading.minutes} min.
             </small>
           </li>
         ))}
@@ -170,7 +175,7 @@ export const DebriefPanel = ({
       <Rows>
         {(told?.telling ?? []).map((reading) => (
           <li key={reading.title}>
-            {reading.title}: {reading.read}
+            {reading.title}: <Words>{reading.read}</Words>
             <small>
               <Words>{reading.because}</Words>
             </small>

@@ -17,7 +17,7 @@ import styled from 'styled-components';
 import { useUnitQuery, useWatchQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { ChoiceField } from '../control/ChoiceField';
-import { Key } from '../control/Key';
+import { Key, QuietKey } from '../control/Key';
 import { NumberField } from '../control/NumberField';
 import { useAppDispatch } from '../store';
 import { freePlaySet } from './practiceSlice';
@@ -30,10 +30,11 @@ const Form = styled.div`
     grid-template-columns: 1fr 1fr;
     gap: 0.7rem;
   }
-`;
-const Wrong = styled.p`
-  color: var(--failed);
-  font-weight: 680;
+  li {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
+  }
 `;
 
 /** Amounts a kind of fault is set up with: the key of its figure, its words and a telling value. */
@@ -56,6 +57,9 @@ const AMOUNTS: Partial<Record<FaultKind, readonly [key: string, words: string, u
   parasitic: ['amps', 'Draw', '8', 'A'],
 };
 
+const without = (faults: readonly Fault[], { kind, at }: Fault): readonly Fault[] =>
+  faults.filter((own) => own.kind !== kind || own.at !== at);
+
 const outOf = (text: string, min: number, max: number, unit: string): string | undefined => {
   const value = parseDecimal(text);
   return value >= min && value <= max ? undefined : `expected ${min} to ${max} ${unit}, received ${text || 'nothing'}`;
@@ -75,7 +79,7 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
   const [place, setPlace] = useState('');
   const [amount, setAmount] = useState('2');
   const [faults, setFaults] = useState<readonly Fault[]>([]);
-  const [wrong, setWrong] = useState<string | null>(null);
+  const [wrong, setWrong] = useState<string>();
   if (watch?.units.length === 0) return <p>The fleet has no units yet. Add one, and play with it here.</p>;
   if (detail === undefined)
     return <p>{error === undefined ? 'The units of the fleet are being fetched.' : failedWords(error)}</p>;
@@ -84,6 +88,10 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
   const at = places.includes(place) ? place : (places[0] ?? '');
   const wanted = AMOUNTS[kind];
   const add = (): void => {
+    if (wanted !== undefined && Number.isNaN(parseDecimal(amount))) {
+      setWrong(`expected a number, received ${amount || 'nothing'}`);
+      return;
+    }
     const made: unknown = {
       kind,
       at,
@@ -91,15 +99,12 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
     };
     const parsed = plainFaultSchema.safeParse(made);
     if (!parsed.success) {
-      setWrong(
-        problemsOf(parsed.error, made)
-          .map(({ path, message }) => `${path}: ${message}`)
-          .join('; '),
-      );
+      setWrong(problemsOf(parsed.error, made)[0]?.message);
       return;
     }
-    setWrong(null);
-    setFaults((before) => [...before, parsed.data]);
+    setWrong(undefined);
+    // A place has a kind of fault once: set up again, it stands for what was set up before.
+    setFaults((before) => [...without(before, parsed.data), parsed.data]);
   };
   const ambientWrong = outOf(ambient, -40, 45, '°C');
   const chargeWrong = outOf(charge, 0, 100, '%');
@@ -143,6 +148,7 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
             const next = FAULT_KINDS.find((known) => known === value) ?? 'battery.weak';
             setKind(next);
             setAmount(AMOUNTS[next]?.[2] ?? '');
+            setWrong(undefined);
           }}
           options={FAULT_KINDS.filter((known) => known !== 'comes-when-warm').map(
             (known) => [known, faultWords(known)] as const,
@@ -159,17 +165,34 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
         {wanted === undefined ? (
           <span />
         ) : (
-          <NumberField label={wanted[1]} unit={wanted[3] ?? ''} signed value={amount} onChange={setAmount} />
+          <NumberField
+            label={wanted[1]}
+            unit={wanted[3] ?? ''}
+            signed
+            value={amount}
+            onChange={(text) => {
+              setAmount(text);
+              setWrong(undefined);
+            }}
+            error={wrong}
+          />
         )}
         <Key onPress={add} style={{ alignSelf: 'end' }}>
           Add the fault
         </Key>
       </div>
-      {wrong === null ? null : <Wrong role="alert">{wrong}</Wrong>}
       {faults.length === 0 ? <p>No fault yet: a sound machine.</p> : null}
       <ul>
         {faults.map((fault) => (
-          <li key={JSON.stringify(fault)}>{faultText(fault)}</li>
+          <li key={JSON.stringify(fault)}>
+            {faultText(fault)}
+            <QuietKey
+              aria-label={`Leave out ${faultText(fault)}`}
+              onPress={() => setFaults((before) => without(before, fault))}
+            >
+              Leave it out
+            </QuietKey>
+          </li>
         ))}
       </ul>
       <div className="pair">

@@ -11,7 +11,7 @@ import {
 import { useState } from 'react';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/ChoiceField';
-import { Key, PrimaryKey } from '../control/Key';
+import { Key, PrimaryKey, QuietKey } from '../control/Key';
 
 const Panel = styled.div`
   display: grid;
@@ -19,6 +19,11 @@ const Panel = styled.div`
   .stack {
     display: grid;
     gap: 0.4rem;
+  }
+  .named {
+    display: flex;
+    justify-content: space-between;
+    align-items: center;
   }
   .pair {
     display: grid;
@@ -35,11 +40,13 @@ export const NameFault = ({
   unit,
   named,
   add,
+  takeBack,
   finish,
 }: {
   unit: Unit;
   named: readonly NamedFault[];
   add: (fault: NamedFault) => void;
+  takeBack: (fault: NamedFault) => void;
   finish: () => void;
 }) => {
   const [kind, setKind] = useState<FaultKind>('battery.weak');
@@ -63,15 +70,25 @@ export const NameFault = ({
         />
       </div>
       {named.map((fault) => (
-        <p key={`${fault.kind}@${fault.at}`}>
+        <p key={`${fault.kind}@${fault.at}`} className="named">
           <strong>
             {faultWords(fault.kind)}, {pointName(fault.at)}
           </strong>
+          <QuietKey
+            aria-label={`Take back ${faultWords(fault.kind)}, ${pointName(fault.at)}`}
+            onPress={() => takeBack(fault)}
+          >
+            Take back
+          </QuietKey>
         </p>
       ))}
       <div className="pair">
         <Key onPress={() => add({ kind, at })}>Name it</Key>
-        {named.length === 0 ? <Key isDisabled>That is all</Key> : <PrimaryKey onPress={finish}>That is all</PrimaryKey>}
+        {named.length === 0 ? (
+          <Key onPress={finish}>Nothing is wrong</Key>
+        ) : (
+          <PrimaryKey onPress={finish}>That is all</PrimaryKey>
+        )}
       </div>
     </Panel>
   );

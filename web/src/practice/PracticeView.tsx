@@ -105,7 +105,6 @@ const Row = ({ exercise, visit }: { exercise: Exercise; visit: (input: DebriefIn
   </li>
 );
 
-/** What is wrong with a typed number, in words; undefined when nothing is. */
 /** Exercises from easy to nasty, and free play on any unit of the fleet. */
 export const PracticeView = () => {
   usePracticeGround(true);

@@ -34,6 +34,9 @@ const noteOf = ({ meterVolts, clampAmps, state }: BenchFrame, { red, black, clam
     .filter((text) => text !== '')
     .join('; ');
 
+const withoutFault = (named: readonly NamedFault[], { kind, at }: NamedFault): readonly NamedFault[] =>
+  named.filter((own) => own.kind !== kind || own.at !== at);
+
 /** One go at an exercise: the machine, what is noted, spent and named, and how it was scored. */
 export const useBenchRun = (exercise: Exercise, kept: string) => {
   const { frame, held, clearHeld, controls, change, wait, repair, worker } = useBench(exercise);
@@ -89,7 +92,10 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
         const looked = worker === null ? Promise.resolve(debrief(exercise)) : worker.debrief(exercise);
         void looked.then(setTold);
       },
-      name: (fault: NamedFault) => changeDone((before) => ({ ...before, named: [...before.named, fault] })),
+      name: (fault: NamedFault) =>
+        changeDone((before) => ({ ...before, named: [...withoutFault(before.named, fault), fault] })),
+      takeBack: (fault: NamedFault) =>
+        changeDone((before) => ({ ...before, named: withoutFault(before.named, fault) })),
       waitTenMinutes: (): void => {
         wait(600);
         spend(10);
