@@ -2,10 +2,12 @@ import { describe, expect, it } from 'vitest';
 import {
   CLOCKS_KEY,
   clockRemoved,
+  clockSeen,
   clockSlice,
   clockStarted,
   clocksUsed,
   clockText,
+  listed,
   loadClocks,
   secondsLeft,
   visitClocksEnded,
@@ -59,6 +61,15 @@ describe('the clocks of a device', () => {
     ];
     const left = reducer(all, clocksUsed({ path: '/visits/one/charge.recharge/bank', nowMs: NOW }));
     expect(left.map(({ id }) => id)).toEqual(['running', 'other']);
+  });
+  it('lists one that ran out no more once it was followed, and still knows when it began', () => {
+    const all = [clock('off', NOW - 700_000), clock('other', NOW)];
+    const after = reducer(all, clockSeen('off'));
+    expect(listed(after).map(({ id }) => id)).toEqual(['other']);
+    expect(after.find(({ id }) => id === 'off')?.startedMs).toBe(NOW - 700_000);
+    // Started over, it is waited for again.
+    expect(listed(reducer(after, clockStarted(clock('off', NOW)))).map(({ id }) => id)).toEqual(['other', 'off']);
+    expect(loadClocks(kept(JSON.stringify(after)), NOW)).toEqual(after);
   });
   it('ends what ran out in a visit that is over, and lets a charger run on', () => {
     const all = [

@@ -11,6 +11,8 @@ const clockSchema = z.object({
   path: z.string(),
   startedMs: z.number(),
   seconds: z.number(),
+  /** It ran out and was followed: it is listed no more, and still tells how long ago it began. */
+  seen: z.optional(z.boolean()),
 });
 export type Clock = Readonly<z.infer<typeof clockSchema>>;
 
@@ -22,6 +24,9 @@ export const loadClocks = (storage: Kept, nowMs: number): Clock[] =>
   loadKept(storage, CLOCKS_KEY, z.array(clockSchema), []).filter(
     ({ startedMs, seconds }) => nowMs < startedMs + seconds * 1000 + KEPT_MS,
   );
+
+/** Clocks somebody still waits for, or has not seen run out. */
+export const listed = (clocks: readonly Clock[]): readonly Clock[] => clocks.filter(({ seen }) => seen !== true);
 
 /** Whole seconds left, never under 0. */
 export const secondsLeft = ({ startedMs, seconds }: Pick<Clock, 'startedMs' | 'seconds'>, nowMs: number): number =>
@@ -45,6 +50,8 @@ export const clockSlice = createSlice({
       reducer: (state, { payload: { path, nowMs } }: PayloadAction<{ path: string; nowMs: number }>) =>
         state.filter((clock) => clock.path !== path || secondsLeft(clock, nowMs) > 0),
     },
+    clockSeen: (state, { payload }: PayloadAction<string>) =>
+      state.map((clock) => (clock.id === payload ? { ...clock, seen: true } : clock)),
     /** A visit is over: what ran out in it is waited for no more. */
     visitClocksEnded: {
       prepare: ({ visitId, nowMs = Date.now() }: { visitId: VisitId; nowMs?: number }) => ({
@@ -56,4 +63,4 @@ export const clockSlice = createSlice({
     clockRemoved: (state, { payload }: PayloadAction<string>) => state.filter(({ id }) => id !== payload),
   },
 });
-export const { clocksLoaded, clockStarted, clocksUsed, clockRemoved, visitClocksEnded } = clockSlice.actions;
+export const { clocksLoaded, clockStarted, clocksUsed, clockSeen, clockRemoved, visitClocksEnded } = clockSlice.actions;

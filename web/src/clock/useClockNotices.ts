@@ -1,7 +1,7 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { heldSoFar, useRunningHolds } from '../hold/holds';
 import { useAppSelector } from '../store';
-import { clockText, secondsLeft } from './clockSlice';
+import { clockText, listed, secondsLeft } from './clockSlice';
 import { playRelease } from './tone';
 import { useNow } from './useNow';
 
@@ -9,7 +9,8 @@ const NAME = 'Vaktman';
 
 /** Keeps the page's title in step with the waits of this device, and sounds when one ends. */
 export const useClockNotices = (): void => {
-  const clocks = useAppSelector((state) => state.clocks);
+  const all = useAppSelector((state) => state.clocks);
+  const clocks = useMemo(() => listed(all), [all]);
   const sound = useAppSelector((state) => state.settings.sound);
   const title = useAppSelector((state) => state.title);
   const holds = useRunningHolds();

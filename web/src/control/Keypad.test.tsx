@@ -1,4 +1,5 @@
 import { act, screen } from '@testing-library/react';
+import { useState } from 'react';
 import { describe, expect, it, vi } from 'vitest';
 import { show } from '../../test/show';
 import { Keypad } from './Keypad';
@@ -73,6 +74,20 @@ describe('the keypad', () => {
     expect(screen.getByRole('alert').textContent).toBe('Amps: type what you read.');
     await user.keyboard('455{Enter}');
     expect(saved).toEqual([{ volts: 9.8, amps: 455, celsius: null }]);
+  });
+  it('goes on with what is left where a number is known by other means meanwhile', async () => {
+    const saved: EntryValues[] = [];
+    let learn = (): void => undefined;
+    const Pad = () => {
+      const [known, setKnown] = useState(false);
+      learn = () => setKnown(true);
+      return <Keypad fields={known ? [VOLTS] : [VOLTS, AMPS]} save={(values) => saved.push(values)} />;
+    };
+    const { user } = show(<Pad />);
+    await user.keyboard('12.6{Enter}4');
+    act(() => learn());
+    await user.keyboard('{Enter}');
+    expect(saved).toEqual([{ volts: 12.6 }]);
   });
   it('begins a number anew when it is chosen again', async () => {
     const { user } = pad([VOLTS, AMPS]);

@@ -48,7 +48,10 @@ export const Keypad = ({
   const entry = useRef<EntryState>(null);
   const [, redraw] = useReducer((count: number) => count + 1, 0);
   entry.current ??= initialEntry(fields);
-  const { texts, active, notice } = entry.current;
+  const { texts, notice } = entry.current;
+  // A number that is known by other means meanwhile is asked no more.
+  const activeOf = (state: EntryState): number => Math.min(state.active, fields.length - 1);
+  const active = activeOf(entry.current);
   const field = present(fields[active]);
 
   const set = (part: Partial<EntryState>): void => {
@@ -59,7 +62,7 @@ export const Keypad = ({
 
   const press = (key: string): void => {
     const now = present(entry.current);
-    const own = present(fields[now.active]).key;
+    const own = present(fields[activeOf(now)]).key;
     const before = now.fresh && key !== 'back' && key !== 'sign' ? '' : (now.texts[own] ?? '');
     const next = { ...now.texts, [own]: typed(before, key) };
     set({ texts: next, fresh: false, notice: null });
@@ -69,15 +72,16 @@ export const Keypad = ({
   const [saving, askToSave] = useOnce(save);
   const enter = (): unknown => {
     const now = present(entry.current);
-    const here = present(fields[now.active]);
+    const stands = activeOf(now);
+    const here = present(fields[stands]);
     const own = check(here, now.texts[here.key] ?? '');
     if (own !== null && own.kind !== 'unusual') {
       set({ notice: own });
       return undefined;
     }
-    const later = fields.slice(now.active + 1);
+    const later = fields.slice(stands + 1);
     if (later.some(({ key, optional }) => (now.texts[key] ?? '') === '' && optional !== true)) {
-      select(now.active + 1);
+      select(stands + 1);
       return undefined;
     }
     const problems = fields.flatMap((candidate) => check(candidate, now.texts[candidate.key] ?? '') ?? []);
@@ -89,7 +93,7 @@ export const Keypad = ({
       notice: wrong,
       active: at,
       // A number that stands elsewhere, or cannot be, is typed anew.
-      fresh: at !== now.active || wrong.kind !== 'unusual',
+      fresh: at !== stands || wrong.kind !== 'unusual',
       asked: wrong.kind === 'unusual' ? [...now.asked, said(wrong.field)] : now.asked,
     });
     return undefined;

@@ -3,7 +3,7 @@ import type { RefObject } from 'react';
 import { Button, Dialog, Popover } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
-import { clockRemoved, clockText, type Clock } from '../clock/clockSlice';
+import { clockRemoved, clockSeen, clockText, type Clock } from '../clock/clockSlice';
 import { useAppDispatch } from '../store';
 
 export interface Wait {
@@ -68,7 +68,7 @@ export const ClockList = ({
               <Link
                 to={clock.path}
                 onClick={() => {
-                  if (seconds === 0) dispatch(clockRemoved(clock.id));
+                  if (seconds === 0) dispatch(clockSeen(clock.id));
                   onOpenChange(false);
                 }}
               >

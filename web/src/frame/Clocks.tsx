@@ -1,8 +1,8 @@
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Timer } from 'lucide-react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
-import { clockText, secondsLeft, type Clock } from '../clock/clockSlice';
+import { clockText, listed, secondsLeft, type Clock } from '../clock/clockSlice';
 import { useNow } from '../clock/useNow';
 import { useLater } from '../control/useLater';
 import { useAppSelector } from '../store';
@@ -28,7 +28,8 @@ const sorted = (clocks: readonly Clock[], now: number): Wait[] =>
 
 /** Every wait of this device, also those of other units; the nearest one is always in sight. */
 export const Clocks = () => {
-  const clocks = useAppSelector((state) => state.clocks);
+  const all = useAppSelector((state) => state.clocks);
+  const clocks = useMemo(() => listed(all), [all]);
   const now = useNow(500, clocks.length > 0);
   const ClockList = useLater(loadList);
   const [isOpen, setOpen] = useState(false);

@@ -58,7 +58,9 @@ describe('a machine of the fleet to play with', () => {
     expect(await screen.findByText('expected a number, received nothing')).toBeTruthy();
     await user.type(amount(), '0');
     await user.click(add());
-    expect((await screen.findByText('expected more than 0, received 0')).closest('div')?.textContent).not.toContain('age:');
+    expect((await screen.findByText('expected more than 0, received 0')).closest('div')?.textContent).not.toContain(
+      'age:',
+    );
     expect(amount().getAttribute('aria-invalid')).toBe('true');
     await user.type(amount(), '.5');
     expect(amount().getAttribute('aria-invalid')).toBeNull();

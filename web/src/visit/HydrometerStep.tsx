@@ -89,7 +89,7 @@ const CellDrawing = ({ gravities }: { gravities: readonly (number | null)[] }) =
                 fontWeight="700"
                 fill={lags ? 'var(--failed)' : 'var(--ink)'}
               >
-                {figure(gravity, 3).replace(/^1/, '1')}
+                <Words>{figure(gravity, 3)}</Words>
               </text>
             )}
           </g>
@@ -151,7 +151,9 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
           {known.length === 0 ? null : (
             <Figures>
               <div>
-                <dt>Spread, limit 0.050</dt>
+                <dt>
+                  <Words>Spread, limit 0.050</Words>
+                </dt>
                 <dd>
                   <Figure text={figure(Math.max(...known) - Math.min(...known), 3)} />
                 </dd>
@@ -188,7 +190,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
             ]}
             onChange={setValues}
             save={(read) =>
-              void recorder
+              recorder
                 .reading({
                   step: 'battery.hydrometer',
                   ...corrects,

@@ -86,7 +86,7 @@ export const LadderEntry = ({
               usual: target === 'source' || target === 'motor' ? [5 * k, 12.6 * k] : [-1.5, 2.5],
             },
           ]}
-          save={(values) => void save(values['volts'] ?? 0)}
+          save={(values) => save(values['volts'] ?? 0)}
         />
       ) : (
         <CoolDown

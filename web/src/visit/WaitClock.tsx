@@ -1,6 +1,7 @@
 import { clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
 import { useNow } from '../clock/useNow';
 import { Key, PrimaryKey } from '../control/Key';
+import { SureKey } from '../control/SureKey';
 import { useAppDispatch, useAppSelector } from '../store';
 
 const SECONDS_PER_MINUTE = 60;
@@ -29,17 +30,20 @@ export const WaitClock = ({
   const dispatch = useAppDispatch();
   const clock = useAppSelector((state) => state.clocks.find((candidate) => candidate.id === id));
   const now = useNow(500, clock !== undefined);
-  if (clock === undefined) {
-    const start = (): void =>
-      void dispatch(clockStarted({ id, name, path, startedMs: Date.now(), seconds: minutes * SECONDS_PER_MINUTE }));
+  const start = (): void =>
+    void dispatch(clockStarted({ id, name, path, startedMs: Date.now(), seconds: minutes * SECONDS_PER_MINUTE }));
+  if (clock === undefined)
     return isNext ? <PrimaryKey onPress={start}>{startWords}</PrimaryKey> : <Key onPress={start}>{startWords}</Key>;
-  }
-  const left = secondsLeft(clock, now);
+  // It may have been started for something else that waits longer.
+  const left = secondsLeft({ startedMs: clock.startedMs, seconds: minutes * SECONDS_PER_MINUTE }, now);
   return (
-    <p role="timer" style={{ fontWeight: 680, fontSize: '1.25rem' }}>
-      {left > 0
-        ? `${runningWords}: ${clockText(left)} to go.`
-        : doneWords(Math.floor((now - clock.startedMs) / 60_000))}
-    </p>
+    <div>
+      <p role="timer" style={{ fontWeight: 680, fontSize: '1.25rem' }}>
+        {left > 0
+          ? `${runningWords}: ${clockText(left)} to go.`
+          : doneWords(Math.floor((now - clock.startedMs) / 60_000))}
+      </p>
+      {left > 0 ? null : <SureKey words="Wait once more" sureWords="Start its clock over" onPress={start} />}
+    </div>
   );
 };

@@ -19,9 +19,10 @@ import styled from 'styled-components';
 import { useOnThisDevice } from '../clock/deviceTime';
 import { useNow } from '../clock/useNow';
 import { Words } from '../control/Words';
-import { Key, KeyLink, PrimaryKey, PrimaryKeyLink } from '../control/Key';
+import { Key, KeyLink, PrimaryKeyLink } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { WalkDrawing } from '../drawing/WalkDrawing';
+import { AnswerKeys } from './AnswerKeys';
 import { CoolDown } from './CoolDown';
 import { LeadList } from './LeadList';
 import { nextOnScreen, nextWords, onwardPath } from './nextPlace';
@@ -45,10 +46,6 @@ const Trail = styled.ol`
     padding: 0.25rem 0;
     border-bottom: 1px solid var(--rule);
   }
-`;
-const Answers = styled.div`
-  display: grid;
-  gap: 0.7rem;
 `;
 
 const WHY: Partial<Record<WalkPoint, string>> = {
@@ -142,16 +139,12 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               }
             />
           ) : asksForAnswer(at) ? (
-            <Answers role="group" aria-label={walkNode(at).question}>
-              {WALK_ANSWERS[at].map((answer, index) => {
-                const Choice = index === 0 ? PrimaryKey : Key;
-                return (
-                  <Choice key={answer} onPress={() => record({ answer })}>
-                    {present(answer[0]).toUpperCase() + answer.slice(1)}
-                  </Choice>
-                );
-              })}
-            </Answers>
+            <AnswerKeys
+              key={at}
+              question={walkNode(at).question}
+              answers={WALK_ANSWERS[at]}
+              choose={(answer) => record({ answer })}
+            />
           ) : (
             <Keypad
               key={at}

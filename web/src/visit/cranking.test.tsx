@@ -1,4 +1,4 @@
-import { screen, waitFor } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { walkNode } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
 import { visitPage } from '../../test/visitPage';
@@ -31,7 +31,37 @@ describe('the walk for a machine that does not crank', () => {
   });
 });
 
+describe('an answer of the walk', () => {
+  it('that bounces answers no other question', async () => {
+    const { user, read } = await visitPage({ at: 'start.walk' });
+    await screen.findByRole('heading', { name: walkNode('bankRest').question });
+    await user.keyboard('12.7{Enter}');
+    const clean = await screen.findByRole('button', { name: /^Clean/ });
+    await waitFor(() => expect(clean.hasAttribute('disabled')).toBe(false));
+    await user.click(clean);
+    await screen.findByRole('heading', { name: walkNode('starterRest').question });
+    await user.keyboard('12.68{Enter}');
+    await screen.findByRole('heading', { name: walkNode('attempt').question });
+    const answers = within(screen.getByRole('group', { name: walkNode('attempt').question })).getAllByRole('button');
+    await user.click(answers[0]!);
+    expect(read()).toHaveLength(3);
+    await waitFor(() => expect(answers[0]!.hasAttribute('disabled')).toBe(false));
+    await user.click(answers[0]!);
+    await waitFor(() => expect(read()).toHaveLength(4));
+  });
+});
+
 describe('the ladder of a crank', () => {
+  it('keeps a reading once, however often Enter is pressed while it is being kept', async () => {
+    const { user, read } = await visitPage({ at: 'start.ladder' });
+    const next = async () => (await screen.findByRole('heading', { name: /^Next: / })).textContent;
+    const before = await next();
+    await user.keyboard('10.4');
+    for (let press = 0; press < 3; press++) fireEvent.keyDown(document.body, { key: 'Enter' });
+    await waitFor(() => expect(read().length).toBeGreaterThan(0));
+    await waitFor(async () => expect(await next()).not.toBe(before));
+    expect(read()).toHaveLength(1);
+  });
   it('reads the source first, and keeps what was read settled', async () => {
     const { user, read } = await visitPage({ at: 'start.ladder' });
     await screen.findByRole('heading', { name: /^Next: / });

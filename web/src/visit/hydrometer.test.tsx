@@ -1,4 +1,4 @@
-import { screen, waitFor } from '@testing-library/react';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { visitPage } from '../../test/visitPage';
 
@@ -12,6 +12,14 @@ describe('the hydrometer', () => {
     await user.keyboard(`20{Enter}${typed(cells)}`);
     await waitFor(() => expect(read()).toHaveLength(1));
     expect(read()[0]).toMatchObject({ step: 'battery.hydrometer', point: 'A', cells, electrolyteC: 20 });
+  });
+  it('keeps them once, however often Enter is pressed while they are being kept', async () => {
+    const { user, read } = await visitPage({ at: 'battery.hydrometer/A' });
+    await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
+    await user.keyboard(`20{Enter}${typed([1.265, 1.26, 1.27, 1.265, 1.255])}1.265`);
+    for (let press = 0; press < 3; press++) fireEvent.keyDown(document.body, { key: 'Enter' });
+    await screen.findByRole('heading', { name: 'Cells of battery A' });
+    expect(read()).toHaveLength(1);
   });
   it('shows the spread as the cells are typed, corrected for a cold fluid', async () => {
     const { user } = await visitPage({ at: 'battery.hydrometer/A' });

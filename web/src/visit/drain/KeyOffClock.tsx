@@ -4,6 +4,7 @@ import { clockStarted, clockText, type Clock } from '../../clock/clockSlice';
 import { useNow } from '../../clock/useNow';
 import { Figure } from '../../control/Figure';
 import { Key } from '../../control/Key';
+import { SureKey } from '../../control/SureKey';
 import { useAppDispatch, useAppSelector } from '../../store';
 
 const Tape = styled.div`
@@ -55,24 +56,17 @@ export const KeyOffClock = ({
 }) => {
   const dispatch = useAppDispatch();
   const { minutes } = useKeyOff(visitId);
-  if (minutes === null)
-    return (
-      <Key
-        onPress={() =>
-          dispatch(
-            clockStarted({
-              id: `keyoff:${visitId}`,
-              name: `${unitId}: key off, modules fall asleep`,
-              path,
-              startedMs: Date.now(),
-              seconds: waitMinutes * 60,
-            }),
-          )
-        }
-      >
-        The key is off, doors shut: start the clock
-      </Key>
+  const start = (): void =>
+    void dispatch(
+      clockStarted({
+        id: `keyoff:${visitId}`,
+        name: `${unitId}: key off, modules fall asleep`,
+        path,
+        startedMs: Date.now(),
+        seconds: waitMinutes * 60,
+      }),
     );
+  if (minutes === null) return <Key onPress={start}>The key is off, doors shut: start the clock</Key>;
   return (
     <div>
       <p role="timer" aria-label="Key off for" style={{ fontSize: '4.4rem', lineHeight: 1 }}>
@@ -87,6 +81,7 @@ export const KeyOffClock = ({
         <strong>from {figure(waitMinutes, 0)} min the figure counts</strong>
         <span>runs on when the page is closed</span>
       </Legend>
+      <SureKey words="The key or a door was on" sureWords="Start its clock over" onPress={start} />
     </div>
   );
 };

@@ -32,7 +32,9 @@ export const SafelyApart = ({
   const clock = useAppSelector((state) => state.clocks.find((own) => own.id === id));
   const now = useNow(500, clock !== undefined);
   const isToWait = asked.waitMinutes > 0;
-  const waited = !isToWait || (clock !== undefined && secondsLeft(clock, now) === 0);
+  const waited =
+    !isToWait ||
+    (clock !== undefined && secondsLeft({ startedMs: clock.startedMs, seconds: asked.waitMinutes * 60 }, now) === 0);
   const minutes = clock === undefined ? undefined : Math.floor((now - clock.startedMs) / 60_000);
   const apart = (): Promise<void> =>
     recorder.event({

@@ -1,8 +1,8 @@
 import { LOG_STATE_WORDS, LOG_STATES, minutesText } from '@vaktman/core';
-import { useState } from 'react';
 import styled from 'styled-components';
-import { Key, QuietKey } from '../../control/Key';
+import { Key } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
+import { SureKey } from '../../control/SureKey';
 import type { KeptValueLog } from './useValueLog';
 
 const Column = styled.div`
@@ -36,41 +36,34 @@ export const LogHands = ({
   /** What the instruments say besides values. */
   readonly note: string | null;
   readonly throwAway: () => void;
-}) => {
-  const [sure, setSure] = useState(false);
-  return (
-    <Column>
-      <h2>Mark what you do</h2>
-      <p role="timer">{minutesText(seconds)} min logged. A mark stands at the time of the press.</p>
-      <Marks role="group" aria-label="What is done">
-        {LOG_STATES.map((state) => (
-          <Key key={state} onPress={() => mark({ kind: 'state', state })}>
-            {LOG_STATE_WORDS[state]}
-          </Key>
-        ))}
-        <Key onPress={() => mark({ kind: 'wiggled', joint: null })}>wiggled, no joint</Key>
-      </Marks>
-      {log.listens ? (
-        <>
-          {note === null ? null : <p role="status">{note}</p>}
-          <Key onPress={() => listen(false)}>Type a value instead</Key>
-        </>
-      ) : (
-        <>
-          <Keypad
-            key={log.samples.length}
-            fields={[{ key: 'volts', label: 'Volts now', unit: 'V', signed, min: -40, max: 40, usual: [-2, 32] }]}
-            saveWords="Log it"
-            save={(typed) => add(typed['volts'] ?? 0)}
-          />
-          {canListen ? <Key onPress={() => listen(true)}>Listen to the instruments</Key> : null}
-        </>
-      )}
-      {sure ? (
-        <Key onPress={throwAway}>Yes, throw it away</Key>
-      ) : (
-        <QuietKey onPress={() => setSure(true)}>Throw this log away</QuietKey>
-      )}
-    </Column>
-  );
-};
+}) => (
+  <Column>
+    <h2>Mark what you do</h2>
+    <p role="timer">{minutesText(seconds)} min logged. A mark stands at the time of the press.</p>
+    <Marks role="group" aria-label="What is done">
+      {LOG_STATES.map((state) => (
+        <Key key={state} onPress={() => mark({ kind: 'state', state })}>
+          {LOG_STATE_WORDS[state]}
+        </Key>
+      ))}
+      <Key onPress={() => mark({ kind: 'wiggled', joint: null })}>wiggled, no joint</Key>
+    </Marks>
+    {log.listens ? (
+      <>
+        {note === null ? null : <p role="status">{note}</p>}
+        <Key onPress={() => listen(false)}>Type a value instead</Key>
+      </>
+    ) : (
+      <>
+        <Keypad
+          key={log.samples.length}
+          fields={[{ key: 'volts', label: 'Volts now', unit: 'V', signed, min: -40, max: 40, usual: [-2, 32] }]}
+          saveWords="Log it"
+          save={(typed) => add(typed['volts'] ?? 0)}
+        />
+        {canListen ? <Key onPress={() => listen(true)}>Listen to the instruments</Key> : null}
+      </>
+    )}
+    <SureKey words="Throw this log away" sureWords="Yes, throw it away" onPress={throwAway} />
+  </Column>
+);
