@@ -21,6 +21,10 @@ const holdSchema = z.object({
   position: z.string(),
   startedMs: z.number(),
   offMs: z.nullable(z.number()),
+  /** Instruments are listened to while it is on. */
+  listens: z.optional(z.boolean()),
+  /** What they caught of it. */
+  caught: z.optional(z.object({ lowestVolts: z.number(), meanAmps: z.number() })),
 });
 export type Hold = Readonly<z.infer<typeof holdSchema>>;
 

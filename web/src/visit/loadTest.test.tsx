@@ -1,10 +1,15 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
+import type { Hold } from './conditionsSlice';
+import { standSources } from '../../test/standSource';
 import { restedAt, visitPage } from '../../test/visitPage';
 
 const RESTED = { step: 'battery.openCircuit', point: 'A', volts: 12.6, surfaceChargeStripped: false, restedHours: 24 };
 /** Battery A at rest and good for a load, which has been on for so many seconds. */
-const underLoad = (secondsOn: number | null, { offAfter }: { readonly offAfter?: number } = {}) => {
+const underLoad = (
+  secondsOn: number | null,
+  { offAfter, ...more }: { readonly offAfter?: number } & Pick<Hold, 'listens' | 'caught'> = {},
+) => {
   const startedMs = Date.now() - 1000 * (secondsOn ?? 0);
   const hold = {
     kind: 'load',
@@ -12,6 +17,7 @@ const underLoad = (secondsOn: number | null, { offAfter }: { readonly offAfter?:
     position: 'A',
     startedMs,
     offMs: offAfter === undefined ? null : startedMs + 1000 * offAfter,
+    ...more,
   } as const;
   return visitPage({
     at: 'battery.load/A',
@@ -93,5 +99,40 @@ describe('what a battery read under the pile', () => {
     await user.click(await screen.findByRole('button', { name: 'Throw this run away' }));
     await waitFor(() => expect(store.getState().conditions[visitId]?.hold).toBeNull());
     expect(read()).toEqual([]);
+  });
+});
+
+describe('what instruments caught of a load', () => {
+  const listening = standSources();
+  const says = (quantity: string, value: number) =>
+    act(() => listening()[0]!.says('reading', { kind: 'read', quantity, value }));
+  it('is listened to through a reload, and stands in the entry when the load is off', async () => {
+    // As a device comes back in the middle of a hold.
+    const { user, store, visitId, read } = await underLoad(7, { listens: true });
+    await waitFor(() => expect(listening()).toHaveLength(1));
+    for (const [quantity, value] of [
+      ['dc-amps', 470],
+      ['dc-volts', 10.31],
+      ['dc-volts', 10.02],
+    ] as const)
+      says(quantity, value);
+    await waitFor(() => expect(document.body.textContent).toContain('10.02'));
+    await user.click(screen.getByRole('button', { name: 'Load is off early' }));
+    await screen.findByRole('heading', { name: 'What did battery A read?' });
+    expect([figure('lowestVolts'), figure('amps')]).toEqual(['10.02', '470']);
+    expect(listening()).toEqual([]);
+    expect(store.getState().conditions[visitId]?.hold?.caught).toEqual({ lowestVolts: 10.02, meanAmps: 470 });
+    await user.keyboard('{Enter}{Enter}{Enter}{Enter}{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ lowestVolts: 10.02, amps: 470, instrument: 'feed' });
+  });
+  it('is of nobody’s instrument once it was typed over', async () => {
+    const caught = { lowestVolts: 10.021, meanAmps: 469.6 };
+    const { user, read } = await underLoad(40, { offAfter: 15, caught });
+    await user.click(await screen.findByRole('button', { name: /^Lowest volts/ }));
+    await user.keyboard('9.9{Enter}{Enter}{Enter}{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ lowestVolts: 9.9, amps: 470 });
+    expect(read()[0]).not.toHaveProperty('instrument');
   });
 });

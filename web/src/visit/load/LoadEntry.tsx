@@ -4,7 +4,7 @@ import { Words } from '../../control/Words';
 import { clockText, secondsLeft } from '../../clock/clockSlice';
 import { Key } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
-import type { EntryField } from '../../control/keypadEntry';
+import type { EntryField, EntryValues } from '../../control/keypadEntry';
 import { asMillivolts, inAmps } from '../../instrument/clampEntry';
 import { useClampScale } from '../../instrument/useInstruments';
 import { heldSeconds } from '../../hold/holds';
@@ -36,6 +36,13 @@ const Entry = styled.div`
     }
   }
 `;
+
+/** True where volts and amps are those the instruments caught; typed over, they are somebody's own. */
+const stands = (fields: readonly EntryField[], values: EntryValues): boolean =>
+  fields.every(
+    ({ key, initial }) =>
+      !['lowestVolts', 'amps'].includes(key) || (initial !== undefined && values[key] === Number(initial)),
+  );
 
 /** After the load came off: the lowest volts and the amps of the hold. */
 export const LoadEntry = ({
@@ -136,7 +143,7 @@ export const LoadEntry = ({
                 amps: values['amps'] ?? 0,
                 seconds: values['seconds'] ?? seconds,
                 lowestVolts: values['lowestVolts'] ?? 0,
-                ...(caught === null ? {} : { instrument: 'feed' }),
+                ...(caught !== null && stands(fields, values) ? { instrument: 'feed' } : {}),
                 ...(temperature.from === 'battery' && temperature.celsius !== null
                   ? { batteryC: temperature.celsius }
                   : {}),

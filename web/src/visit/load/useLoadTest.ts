@@ -20,15 +20,10 @@ import { useRetake } from '../useRetake';
 import { useConditions, useRecorder } from '../useVisit';
 
 /** What the instruments caught during a hold. */
-interface Caught {
-  readonly lowestVolts: number;
-  readonly meanAmps: number;
-}
-
-const caughtOf = (feed: Feed): Caught | null => {
+const caughtOf = (feed: Feed): Pick<Hold, 'caught'> => {
   const lowestVolts = capturedOf(feed, 'dc-volts').lowest;
   const meanAmps = capturedOf(feed, 'dc-amps').mean;
-  return lowestVolts === null || meanAmps === null ? null : { lowestVolts, meanAmps };
+  return lowestVolts === null || meanAmps === null ? {} : { caught: { lowestVolts, meanAmps } };
 };
 
 /** When each load of the visit came off: those recorded, and the one just called off. */
@@ -58,8 +53,9 @@ export const useLoadTest = ({ detail, judged, point }: StepProps) => {
   const now = useNow(500);
   const onDevice = useOnThisDevice(detail.file.readings, now);
   const [overridden, setOverridden] = useState(false);
-  const [feeding, setFeeding] = useState(false);
-  const [caught, setCaught] = useState<Caught | null>(null);
+  const [wantsFeed, setWantsFeed] = useState(false);
+  // A load that is on is listened to through a reload too.
+  const feeding = hold?.listens ?? wantsFeed;
   const targetAmps = target?.amps ?? null;
   const heldSince = hold?.startedMs;
   // Each hold has its own: what was released before does not count against the next.
@@ -84,20 +80,23 @@ export const useLoadTest = ({ detail, judged, point }: StepProps) => {
     retake,
     hold,
     now,
-    caught,
+    caught: hold?.caught ?? null,
     feed: feeding ? feed : null,
     cooling: overridden ? null : loadCoolDown(loadEnds(onDevice, point, conditions.hold), now),
-    listen: () => setFeeding((before) => !before),
-    start: () => change({ hold: { kind: 'load', unitId, position: point, startedMs: Date.now(), offMs: null } }),
+    listen: () => setWantsFeed((before) => !before),
+    start: () =>
+      change({
+        hold: { kind: 'load', unitId, position: point, startedMs: Date.now(), offMs: null, listens: wantsFeed },
+      }),
     /** The load is off; the instruments saw it go before the hand came to the key. */
     off: (offMs: number): void => {
-      setCaught(caughtOf(feed));
-      if (hold !== null) callOff({ visitId, unitId, hold, path: '' }, Math.min(offMs, release?.releasedMs ?? offMs));
+      if (hold === null) return;
+      const ended = { ...hold, ...caughtOf(feed) };
+      callOff({ visitId, unitId, hold: ended, path: '' }, Math.min(offMs, release?.releasedMs ?? offMs));
     },
     throwAway: () => change({ hold: null }),
     saved: (): void => {
       change({ hold: null });
-      setCaught(null);
       retake.done();
     },
     goOnWarm: (reason: string) =>

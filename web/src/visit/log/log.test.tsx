@@ -1,21 +1,11 @@
 import { act, cleanup, renderHook, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
+import { standSources } from '../../../test/standSource';
 import { visitPage } from '../../../test/visitPage';
 import { useValueLog } from './useValueLog';
 
-/** Stands for the browser's own: the simulated page has none. Nothing is said over it. */
-class SilentSource extends EventTarget {
-  static opened: string[] = [];
-  constructor(address: string) {
-    super();
-    SilentSource.opened.push(address);
-  }
-  close = (): void => undefined;
-}
-
 afterEach(() => {
   vi.useRealTimers();
-  vi.unstubAllGlobals();
   sessionStorage.clear();
 });
 
@@ -68,17 +58,17 @@ describe('a value that is logged', () => {
 });
 
 describe('a log by instruments', () => {
-  beforeEach(() => {
-    SilentSource.opened = [];
-    vi.stubGlobal('EventSource', SilentSource);
-  });
+  const listening = standSources();
   it('may be typed on, and listened to again', async () => {
     const { user } = await begin(LISTEN);
-    expect(SilentSource.opened).toHaveLength(1);
+    expect(listening()).toHaveLength(1);
+    act(() => listening()[0]!.says('reading', { kind: 'read', quantity: 'dc-volts', value: 14.21 }));
+    await waitFor(() => expect(document.body.textContent).toContain('14.21'));
     await user.click(screen.getByRole('button', { name: 'Type a value instead' }));
     expect(screen.getByRole('group', { name: 'Keypad' })).toBeTruthy();
+    expect(listening()).toEqual([]);
     await user.click(screen.getByRole('button', { name: LISTEN }));
-    expect(SilentSource.opened).toHaveLength(2);
+    expect(listening()).toHaveLength(1);
     expect(screen.queryByRole('group', { name: 'Keypad' })).toBeNull();
   });
   it('is of real machines only', async () => {
