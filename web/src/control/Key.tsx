@@ -28,7 +28,7 @@ const shape = css`
   &[data-pressed] {
     background: var(--rule);
   }
-  &[data-pending] {
+  &[data-busy] {
     cursor: progress;
     border-style: dotted;
   }
@@ -77,15 +77,21 @@ const PrimaryLink = styled(Link)`
 `;
 
 /** What a key does when pressed. While a promise it gives back is under way, the key is pending and takes no press. */
-type KeyProps = Omit<ButtonProps, 'onPress'> & { readonly onPress?: (event: PressEvent) => unknown };
+type KeyProps = Omit<ButtonProps, 'onPress'> & {
+  readonly onPress?: (event: PressEvent) => unknown;
+  /** It stays where it is once it was pressed, and pressed again it would do the same again: a press may bounce. */
+  readonly stays?: boolean;
+};
+/** A thumb that bounces comes again within this. */
+const BOUNCE_MS = 600;
 
-type Usable = ButtonProps & { readonly 'data-pending'?: true };
+type Usable = ButtonProps & { readonly 'data-busy'?: true };
 
-const useKey = ({ onPress, isPending, ...props }: KeyProps): Usable => {
-  const [pending, ask] = useOnce((event: PressEvent) => onPress?.(event));
+const useKey = ({ onPress, isPending, stays = false, ...props }: KeyProps): Usable => {
+  const [pending, ask] = useOnce((event: PressEvent) => onPress?.(event), stays ? BOUNCE_MS : 0);
   return {
     ...props,
-    ...(pending || isPending === true ? { 'data-pending': true } : {}),
+    ...(pending || isPending === true ? { 'data-busy': true } : {}),
     ...(onPress === undefined ? {} : { onPress: (event) => void ask(event) }),
   };
 };

@@ -35,6 +35,21 @@ describe('signing a visit off', () => {
     await waitFor(() => expect(closed()).toHaveLength(1));
     expect(closed()[0]).toMatchObject({ nextDue: { engineHours: 4250 } });
   });
+  it('is under the name of who is signed in when it is pressed, with the remark that was typed before', async () => {
+    const { user, store, closed } = await close();
+    store.dispatch(sessionTold(sessionOf('trainee'), true));
+    await user.type(await screen.findByRole('textbox', { name: 'Remark' }), 'charger borrowed');
+    const session = sessionOf('technician');
+    store.dispatch(
+      sessionTold({ ...session, person: { personId: 'dahl', name: 'I. Dahl', role: 'technician' } }, true),
+    );
+    await waitFor(() =>
+      expect((screen.getByRole('textbox', { name: 'Signed off by' }) as HTMLInputElement).value).toBe('I. Dahl'),
+    );
+    await user.click(screen.getByRole('button', { name: /Close the visit/ }));
+    await waitFor(() => expect(closed()).toHaveLength(1));
+    expect(closed()[0]).toMatchObject({ signedBy: 'I. Dahl', by: 'I. Dahl', remark: 'charger borrowed' });
+  });
   it('is a technician’s: a trainee is told who may, and the key does nothing', async () => {
     const { store, closed } = await close();
     store.dispatch(sessionTold(sessionOf('trainee'), true));

@@ -98,6 +98,10 @@ export const CloseView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const isDueTyped = (['date', 'engineHours', 'odometerKm'] as const).some((name) => dirtyFields[name] === true);
   const { date: dueDate, engineHours: dueHours, odometerKm: dueKm } = dueTyped(proposed);
   useEffect(() => {
+    // Whoever signs in meanwhile is who signs it off.
+    reset({ ...getValues(), signedBy: person }, { keepDirtyValues: true });
+  }, [person, reset, getValues]);
+  useEffect(() => {
     // The shop's own intervals may come after the sheet is there; what somebody typed stands.
     if (isDueTyped) return;
     reset({ ...getValues(), date: dueDate, engineHours: dueHours, odometerKm: dueKm }, { keepDirtyValues: true });

@@ -113,10 +113,14 @@ export const DecideFinding = ({
         />
       ) : (
         <Keys>
-          <PrimaryKey onPress={() => (isBatteryReplacement(action, at) || partAt !== null ? setFitting(true) : done())}>
+          <PrimaryKey
+            stays
+            onPress={() => (isBatteryReplacement(action, at) || partAt !== null ? setFitting(true) : done())}
+          >
             It is done
           </PrimaryKey>
           <Key
+            stays
             onPress={() => recorder.event({ kind: 'planned', finding: key, action: action.words, point: action.point })}
           >
             To do later

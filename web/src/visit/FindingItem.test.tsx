@@ -35,6 +35,17 @@ describe('a finding', () => {
     expect(decided()[0]).toMatchObject({ kind: 'planned', finding: 'battery.weak@B', by: 'K. Moen' });
     expect(await item.findByText(/^To do: .*\(K\. Moen\)$/)).toBeTruthy();
   });
+  it('is put off once also where the press bounces after it was kept', async () => {
+    const { user, item, decided } = await findings();
+    const later = item.getByRole('button', { name: 'To do later' });
+    await user.click(later);
+    await waitFor(() => expect(decided()).toHaveLength(1));
+    await user.click(later);
+    await waitFor(() => expect(later.hasAttribute('data-busy')).toBe(false));
+    expect(decided()).toHaveLength(1);
+    await user.click(later);
+    await waitFor(() => expect(decided()).toHaveLength(2));
+  });
   it('is left alone with a reason alone', async () => {
     const { user, item, decided } = await findings();
     await user.click(item.getByRole('button', { name: 'Do nothing' }));

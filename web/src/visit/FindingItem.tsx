@@ -125,8 +125,8 @@ export const FindingItem = ({
         <PictureKey detail={detail} step="finding" point={finding.subject} />
         <Pictures detail={detail} point={finding.subject} />
       </div>
-      {decisionsOf(detail, key).map((words) => (
-        <p key={words} className="decided">
+      {decisionsOf(detail, key).map((words, index) => (
+        <p key={`${index} ${words}`} className="decided">
           {words}
         </p>
       ))}

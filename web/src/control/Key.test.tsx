@@ -1,0 +1,59 @@
+import { act, screen, waitFor } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { show } from '../../test/show';
+import { Key, PrimaryKey } from './Key';
+import { SureKey } from './SureKey';
+
+describe('a key', () => {
+  it('shows that what it does is under way, and takes no press meanwhile', async () => {
+    let end = (): void => undefined;
+    let pressed = 0;
+    const { user } = show(
+      <PrimaryKey
+        onPress={() => {
+          pressed += 1;
+          return new Promise<void>((resolve) => (end = resolve));
+        }}
+      >
+        Send
+      </PrimaryKey>,
+    );
+    const key = screen.getByRole('button', { name: 'Send' });
+    await user.click(key);
+    expect(key.hasAttribute('data-busy')).toBe(true);
+    await user.click(key);
+    expect(pressed).toBe(1);
+    await act(async () => end());
+    expect(key.hasAttribute('data-busy')).toBe(false);
+  });
+  it('that stays takes no press that bounces', async () => {
+    let pressed = 0;
+    const { user } = show(
+      <Key
+        stays
+        onPress={async () => {
+          pressed += 1;
+        }}
+      >
+        Later
+      </Key>,
+    );
+    const key = screen.getByRole('button', { name: 'Later' });
+    await user.click(key);
+    await user.click(key);
+    expect(pressed).toBe(1);
+    await waitFor(() => expect(key.hasAttribute('data-busy')).toBe(false));
+    await user.click(key);
+    expect(pressed).toBe(2);
+  });
+  it('for what cannot be taken back asks first, every time', async () => {
+    let done = 0;
+    const { user } = show(<SureKey words="Throw it away" sureWords="Yes, away with it" onPress={() => (done += 1)} />);
+    for (const times of [1, 2]) {
+      await user.click(screen.getByRole('button', { name: 'Throw it away' }));
+      expect(done).toBe(times - 1);
+      await user.click(screen.getByRole('button', { name: 'Yes, away with it' }));
+      expect(done).toBe(times);
+    }
+  });
+});
