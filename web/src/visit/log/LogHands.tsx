@@ -12,10 +12,13 @@ const Column = styled.div`
 `;
 const Marks = styled.div`
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: 1fr 1fr 1fr;
   gap: 0.5rem;
   button {
     min-height: 64px;
+    padding: 0 0.4rem;
+    font-size: 1.15rem;
+    line-height: 1.15;
   }
 `;
 

@@ -117,7 +117,7 @@ export const LogStep = ({ detail, judged, step, point }: StepProps & { step: Log
     end();
     await navigate(placePath(visitId, { step, point }));
   };
-  const picture = (
+  const picture = (drawn: boolean) => (
     <>
       <h2 style={{ fontSize: '2.1rem' }}>{heading}</h2>
       {log === null || figures === null ? (
@@ -135,7 +135,7 @@ export const LogStep = ({ detail, judged, step, point }: StepProps & { step: Log
             <Extreme title="Lowest" value={figures.lowest} />
             <Extreme title="Highest" value={figures.highest} />
           </Figures>
-          <LogDrawing log={log} figures={figures} seconds={seconds} />
+          {drawn ? <LogDrawing log={log} figures={figures} seconds={seconds} /> : null}
           <WiggleMap
             joints={logJoints(unit, step, point)}
             wiggles={figures.wiggles}
@@ -153,8 +153,8 @@ export const LogStep = ({ detail, judged, step, point }: StepProps & { step: Log
       point={point}
       test={`Log, ${stepTitle(step).toLowerCase()}`}
       caution={CAUTION_WORDS['running-engine']}
-      drawing={picture}
-      strip={picture}
+      drawing={picture(true)}
+      strip={picture(false)}
       below={
         log === null ? null : (
           <Key onPress={keepLog} isDisabled={log.samples.length === 0}>
