@@ -11,6 +11,7 @@ import { dayTimeText } from '../control/dates';
 import { ChoiceField } from '../control/ChoiceField';
 import { Field } from '../control/Field';
 import { Key, PrimaryKey } from '../control/Key';
+import { Words } from '../control/Words';
 import { saveText } from '../control/saveText';
 import { PHONE } from '../theme/screen';
 import { entryWords, fieldWords, numbersOf } from './asideWords';
@@ -84,6 +85,9 @@ const Correct = ({
             label={fieldWords(name)}
             value={text}
             inputMode="decimal"
+            error={
+              Number.isNaN(parseDecimal(text)) ? `expected a number, received ${text.trim() || 'nothing'}` : undefined
+            }
             onChange={(value) => setTexts((before) => ({ ...before, [name]: value }))}
           />
         ))}
@@ -110,7 +114,9 @@ export const AsideItem = ({ aside, changed }: { aside: Aside; changed: () => voi
   const words = entryWords(entry);
   return (
     <Item>
-      <h3>{words}</h3>
+      <h3>
+        <Words>{words}</Words>
+      </h3>
       {aside.why.map((why) => (
         <p key={why} className="why">
           {why}

@@ -78,6 +78,8 @@ describe('what the server did not take', () => {
     await user.click(screen.getByRole('button', { name: 'Correct it' }));
     const volts = await screen.findByRole('textbox', { name: /volts/i });
     await user.clear(volts);
+    expect(screen.getByText('expected a number, received nothing')).toBeTruthy();
+    expect((screen.getByRole('button', { name: 'Save the correction' }) as HTMLButtonElement).disabled).toBe(true);
     await user.type(volts, '12,16');
     await user.click(screen.getByRole('button', { name: 'Save the correction' }));
     await waitFor(() => expect(readings()).toHaveLength(1));
@@ -91,6 +93,8 @@ describe('what the server did not take', () => {
     await user.click(screen.getByRole('button', { name: 'Correct it' }));
     const volts = await screen.findByRole('textbox', { name: /volts/i });
     await user.clear(volts);
+    expect(screen.getByText('expected a number, received nothing')).toBeTruthy();
+    expect((screen.getByRole('button', { name: 'Save the correction' }) as HTMLButtonElement).disabled).toBe(true);
     await user.type(volts, '12..6');
     expect((screen.getByRole('button', { name: 'Save the correction' }) as HTMLButtonElement).disabled).toBe(true);
   });

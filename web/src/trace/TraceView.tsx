@@ -100,7 +100,7 @@ export const TraceView = () => {
     }),
     [volts, cylinders],
   );
-  const { take, choose } = useTraceFile(read, machine);
+  const { take, choose, forget } = useTraceFile(read, machine);
   return (
     <Sheet>
       <h2>A crank in milliseconds</h2>
@@ -116,7 +116,15 @@ export const TraceView = () => {
         />
         <ChoiceField label="Cylinders" value={cylinders} onChange={setCylinders} options={CYLINDER_CHOICES} />
         <div>
-          <TakeTrace state={state} take={take} callOff={callOff} choose={choose} />
+          <TakeTrace
+            state={state}
+            take={take}
+            callOff={() => {
+              forget();
+              callOff();
+            }}
+            choose={choose}
+          />
         </div>
       </Ask>
       {state.kind === 'none' ? (

@@ -17,6 +17,8 @@ export const useTraceFile = (read: ReturnType<typeof useTrace>['take'], machine:
   return {
     file,
     take: (own: File): void => setFile(own),
+    /** It is read no more, whatever the machine turns out to be. */
+    forget: (): void => setFile(null),
     choose: ({ headKey }: TracePreview, choice: TraceChoice | null): void => {
       dispatch(traceColumnsChosen({ headKey, choice }));
     },

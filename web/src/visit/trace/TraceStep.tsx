@@ -157,7 +157,7 @@ export const TraceStep = (props: StepProps) => {
     () => ({ systemVolts: unit.systemVolts, cylinders: cylinders === '' ? null : Number(cylinders) }),
     [unit.systemVolts, cylinders],
   );
-  const { file, take, choose } = useTraceFile(readFile, machine);
+  const { file, take, choose, forget } = useTraceFile(readFile, machine);
   const [left, setLeft] = useState(false);
   // A file that was just taken is looked at.
   useEffect(() => setLeft(false), [file]);
@@ -194,7 +194,15 @@ export const TraceStep = (props: StepProps) => {
           options={CYLINDER_CHOICES}
         />
       ) : null}
-      <TakeTrace state={state} take={take} callOff={callOff} choose={choose}>
+      <TakeTrace
+        state={state}
+        take={take}
+        callOff={() => {
+          forget();
+          callOff();
+        }}
+        choose={choose}
+      >
         <BurstKey visitId={detail.file.visit.id} point={point} take={take} />
         <SimulatedCrank file={detail.file} take={take} />
       </TakeTrace>
