@@ -32,6 +32,15 @@ it('copies all of its rows as a table, also those out of sight, without its keys
   const lines = String(write.mock.calls[0]?.[0]).split('\n');
   expect([lines.length, lines[0], lines[300]]).toEqual([301, 'Unit\tNote', 'P-299\tnote 299']);
 });
+it('says so where the browser does not let the page copy', async () => {
+  const { user } = shown(ROWS);
+  vi.spyOn(navigator.clipboard, 'writeText').mockRejectedValueOnce(new DOMException('not allowed'));
+  await user.click(screen.getByRole('button', { name: 'Copy these 300 as a table' }));
+  await waitFor(() => expect(screen.getByRole('status').textContent).toContain('by hand'));
+  Object.defineProperty(navigator, 'clipboard', { value: undefined, configurable: true });
+  await user.click(screen.getByRole('button', { name: 'Copy these 300 as a table' }));
+  expect(screen.getByRole('status').textContent).toContain('by hand');
+});
 it('says how many there are, and what it means when there is none', () => {
   shown([]);
   expect(screen.getByText('Units, 0')).toBeTruthy();

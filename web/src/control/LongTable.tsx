@@ -6,6 +6,7 @@ import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { PHONE } from '../theme/screen';
 import { tableText } from './copyTable';
+import { COPY_REFUSED, copyText } from './copyText';
 import { QuietKey } from './Key';
 import { Scroll, Table } from './tableStyle';
 import { usePrinting } from './usePrinting';
@@ -72,7 +73,7 @@ const CopyKey = <Row,>({
   readonly columns: readonly Column<Row>[];
   readonly rows: readonly Row[];
 }) => {
-  const [isCopied, setCopied] = useState(false);
+  const [said, setSaid] = useState('');
   const copy = async (): Promise<void> => {
     const copied = columns.filter(({ words }) => words !== '');
     const cellText = ({ cell, text }: Column<Row>, row: Row): string => {
@@ -81,18 +82,18 @@ const CopyKey = <Row,>({
       return typeof shown === 'string' || typeof shown === 'number' ? String(shown) : '';
     };
     const head = copied.map(({ words }) => words);
-    await navigator.clipboard.writeText(
+    const isCopied = await copyText(
       tableText(
         head,
         rows.map((row) => copied.map((column) => cellText(column, row))),
       ),
     );
-    setCopied(true);
+    setSaid(isCopied ? 'Copied: paste it into a spreadsheet.' : COPY_REFUSED);
   };
   return (
     <OnScreen>
       <QuietKey onPress={copy}>Copy these {rows.length} as a table</QuietKey>
-      <span role="status">{isCopied ? 'Copied: paste it into a spreadsheet.' : ''}</span>
+      <span role="status">{said}</span>
     </OnScreen>
   );
 };

@@ -1,6 +1,7 @@
 import { DISPOSITION_WORDS, DISPOSITIONS, LIMIT_NAMES, LIMITS, limitWords, USUAL_INTERVALS } from '@vaktman/core';
 import { useFieldArray, type Control } from 'react-hook-form';
 import styled from 'styled-components';
+import { Words } from '../control/Words';
 import { Choice, NumberLine, TextLine } from '../control/formLines';
 import { Key, QuietKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
@@ -76,8 +77,7 @@ export const ClassFields = ({
             <NumberLine control={control} name={`classes.${index}.intervals.${left}.hours`} label="Hours" unit="h" />
             <NumberLine control={control} name={`classes.${index}.intervals.${left}.km`} label="Distance" unit="km" />
             <small>
-              usually {days} d{hours === 0 ? '' : `, ${hours} h`}
-              {km === 0 ? '' : `, ${km} km`}
+              <Words>{`usually ${days} d${hours === 0 ? '' : `, ${hours} h`}${km === 0 ? '' : `, ${km} km`}`}</Words>
             </small>
           </Row>
         );

@@ -4,6 +4,7 @@ import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components';
 import styled from 'styled-components';
 import { problemText } from '../api/failure';
 import { dayText } from '../control/dates';
+import { COPY_REFUSED, copyText } from '../control/copyText';
 import { Key, PrimaryKey } from '../control/Key';
 import { sheetGround, sheetPaper } from '../control/sheetStyle';
 import { usePersonLinkMutation, useUnlockPersonMutation } from '../session/signInApi';
@@ -48,8 +49,7 @@ const LinkSheet = ({ person, close }: { readonly person: Person; readonly close:
     setMade({ address: new URL(result.data.path, window.location.origin).href, endsAt: result.data.endsAt });
   };
   const copy = async (): Promise<void> => {
-    await navigator.clipboard.writeText(made?.address ?? '');
-    setSaid('Copied.');
+    setSaid((await copyText(made?.address ?? '')) ? 'Copied.' : COPY_REFUSED);
   };
   const letTry = async (): Promise<void> => {
     const result = await unlock(person.personId);

@@ -64,8 +64,6 @@ const Sheet = styled.section`
     color: var(--ink-2);
     font-size: 0.92rem;
   }
-  @media (max-width: 1100px) {
-  }
   ${PHONE} {
     display: block;
     .axis,
@@ -136,7 +134,7 @@ export const ComingCold = ({
           aria-label={yards
             .map(
               ({ yardId, name }) =>
-                `${name}: ${(weather.yards.find((yard) => yard.yardId === yardId)?.nights ?? []).map(({ date, lowestC }) => `${date} ${tickText(lowestC, units)} ${readerUnit('°C', units)}`).join(', ')}`,
+                `${name}: ${(weather.yards.find((yard) => yard.yardId === yardId)?.nights ?? []).map(({ date, lowestC }) => `${weekdayText(date)} ${tickText(lowestC, units)} ${readerUnit('°C', units)}`).join(', ')}`,
             )
             .join('. ')}
         >
