@@ -5,6 +5,7 @@ export * from './quantity/clamp';
 export * from './quantity/compare';
 export * from './quantity/decimal';
 export * from './quantity/display';
+export { firstUp } from './quantity/firstUp';
 export * from './quantity/gauge';
 export * from './quantity/id';
 export * from './quantity/interpolate';

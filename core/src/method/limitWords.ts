@@ -1,4 +1,4 @@
-import { present } from '../quantity/present';
+import { firstUp } from '../quantity/firstUp';
 import type { LimitName } from './limit';
 
 const SPELLED: Readonly<Record<string, string>> = { agm: 'AGM', rpm: 'rpm', '21c': '21 °C' };
@@ -13,5 +13,5 @@ export const limitWords = (name: LimitName): string => {
     .split(' ')
     .map((word) => SPELLED[word] ?? word)
     .join(' ');
-  return present(words[0]).toUpperCase() + words.slice(1);
+  return firstUp(words);
 };

@@ -1,5 +1,5 @@
 import type { Entry } from '@vaktman/contract';
-import { pointName, readingText, stepTitle } from '@vaktman/core';
+import { firstUp, pointName, readingText, stepTitle } from '@vaktman/core';
 import { clockTimeText } from '../control/dates';
 
 /** What an entry says, in words a technician uses. */
@@ -71,5 +71,5 @@ export const fieldWords = (name: string): string => {
     .toLowerCase()
     .replace(/ c$/, ' temperature');
   const unit = UNIT_WORDS.find(([ending]) => ending.test(name))?.[1];
-  return `${words.charAt(0).toUpperCase()}${words.slice(1)}${unit === undefined ? '' : `, ${unit}`}`;
+  return `${firstUp(words)}${unit === undefined ? '' : `, ${unit}`}`;
 };

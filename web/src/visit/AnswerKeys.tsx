@@ -1,3 +1,4 @@
+import { firstUp } from '@vaktman/core';
 import { useEffect, useState } from 'react';
 import styled from 'styled-components';
 import { Key, PrimaryKey } from '../control/Key';
@@ -32,7 +33,7 @@ export const AnswerKeys = <Answer extends string>({
         const Choice = index === 0 ? PrimaryKey : Key;
         return (
           <Choice key={answer} isDisabled={!isSettled} onPress={() => choose(answer)}>
-            {answer.slice(0, 1).toUpperCase() + answer.slice(1)}
+            {firstUp(answer)}
           </Choice>
         );
       })}

@@ -1,4 +1,4 @@
-import { degreesShort, DISPOSITION_WORDS, figure, nightAdvice } from '@vaktman/core';
+import { degreesShort, DISPOSITION_WORDS, figure, firstUp, nightAdvice } from '@vaktman/core';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
@@ -119,8 +119,6 @@ const whatOf = ({ row, answer }: WatchUnit, today: string): string => {
 const FAR_YEARS = 2;
 const isFar = (underOn: string, today: string): boolean =>
   Number(underOn.slice(0, 4)) - Number(today.slice(0, 4)) > FAR_YEARS;
-
-const firstUp = (text: string): string => `${text.slice(0, 1).toUpperCase()}${text.slice(1)}`;
 
 const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
   const { row, answer } = unit;

@@ -1,4 +1,4 @@
-import { present } from '../../quantity/present';
+import { firstUp } from '../../quantity/firstUp';
 import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
@@ -63,7 +63,7 @@ export const judgeHydrometer = (
     return failed(against, because, [trouble('battery.dead-cell', at, because, 'replace'), ...lowCharge]);
   }
   if (!isUnder(spread, unevenSpread)) {
-    const because = `${present(apart[0]).toUpperCase()}${apart.slice(1)}: charge and check again.`;
+    const because = `${firstUp(apart)}: charge and check again.`;
     return marginal(against, because, [trouble('battery.uneven', at, because), ...lowCharge]);
   }
   const lowest = lowCharge[0];

@@ -1,6 +1,7 @@
 import {
   CAUTION_WORDS,
   figure,
+  firstUp,
   leadsFor,
   nameOfRun,
   pointName,
@@ -78,7 +79,7 @@ export const RunStep = ({ detail, judged, point }: StepProps) => {
     worst !== null
       ? `${words(figure(worst.volts, 2))}${wholeVolts === null ? '' : ` of ${words(figure(wholeVolts, 2))}`} V is lost from ${pointName(worst.from)} to ${pointName(worst.to)}`
       : wholeVolts === null
-        ? `${nameOfRun(run)}: read its end first`
+        ? `${firstUp(nameOfRun(run))}: read its end first`
         : 'No stretch of it loses too much';
   const halves = section.next?.halves ?? null;
   const beforeNamed = worst?.from ?? section.points.at(-2)?.point ?? run.from;
@@ -87,7 +88,7 @@ export const RunStep = ({ detail, judged, point }: StepProps) => {
       detail={detail}
       judged={judged}
       point={point}
-      test={nameOfRun(run)}
+      test={firstUp(nameOfRun(run))}
       caution={CAUTION_WORDS[during === 'charging' ? 'running-engine' : 'load-heat']}
       drawing={
         <>

@@ -1,0 +1,2 @@
+/** Words as they begin a sentence. */
+export const firstUp = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
