@@ -18,17 +18,18 @@ export const commandOf = (pid) => {
   }
 };
 
+/** @returns what a file says; null where it is damaged, undefined where there is none */
 const read = (file) => {
   try {
     return JSON.parse(readFileSync(file, 'utf8'));
-  } catch {
-    return null;
+  } catch (error) {
+    return error.code === 'ENOENT' ? undefined : null;
   }
 };
 
 /** True when the process that claimed a folder still is a command of ours that starts or restores, not another that got its number. */
 const isLive = (claim) => {
-  const command = claim === null ? null : commandOf(claim.pid);
+  const command = claim == null ? null : commandOf(claim.pid);
   return command !== null && (command === '' || /(start|restore)\.mjs/.test(command));
 };
 
@@ -62,7 +63,9 @@ const takeAway = (file) => {
     return;
   }
   try {
-    if (!isLive(read(file))) rmSync(file, { force: true });
+    const left = read(file);
+    // Where nothing lies, the next to come puts its own there at any moment: that is not taken away.
+    if (left !== undefined && !isLive(left)) rmSync(file, { force: true });
   } finally {
     rmSync(taking, { force: true });
   }
