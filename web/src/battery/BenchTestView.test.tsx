@@ -29,7 +29,7 @@ describe('a battery tested by itself', () => {
   it('keeps what was read under the name of who read it, and goes back to the battery', async () => {
     server.answers[`POST ${READ_PATH}`] = { body: {} };
     const { user, router } = await page();
-    await user.keyboard('12.61{Enter}{Enter}{Enter}');
+    await user.keyboard('12.61{Enter}');
     await waitFor(() => expect(router.state.location.pathname).toBe(`/batteries/${BATTERY.batteryId}`));
     expect(sent()).toHaveLength(1);
     expect(sent()[0]).toMatchObject({ takenBy: 'K. Moen', reading: { step: 'battery.openCircuit', volts: 12.61 } });
@@ -37,14 +37,14 @@ describe('a battery tested by itself', () => {
   it('says what went wrong, keeps what was typed, and sends it again as the same reading', async () => {
     server.answers[`POST ${READ_PATH}`] = broken;
     const { user } = await page();
-    await user.keyboard('12.61{Enter}{Enter}');
+    await user.keyboard('12.61{Enter}');
     expect((await screen.findByRole('alert')).textContent).toContain('The database is away.');
     expect(screen.getByTestId('entry-volts').textContent).toContain('12.61');
-    await user.keyboard('{Enter}{Enter}');
+    await user.keyboard('{Enter}');
     await waitFor(() => expect(sent()).toHaveLength(2));
     expect(sent()[1]?.reading.id).toBe(sent()[0]?.reading.id);
     // Typed otherwise it is another.
-    await user.keyboard('{Backspace}5{Enter}{Enter}');
+    await user.keyboard('{Backspace}5{Enter}');
     await waitFor(() => expect(sent()).toHaveLength(3));
     expect(sent()[2]?.reading.volts).toBe(12.65);
     expect(sent()[2]?.reading.id).not.toBe(sent()[0]?.reading.id);
