@@ -13,16 +13,16 @@ const jointPlaceSchema = z
     error: `expected a joint: a post such as A+ or B-, or one of ${FIXED.join(', ')}`,
   });
 
-/** @param unit behind the figure; none where it is a share or so many times */
-const positive = (unit: '' | ' mΩ' | ' mm²' | ' A', most: number) =>
-  z
-    .number({ error: unit === '' ? 'expected a number' : `expected a number in${unit}` })
-    .positive({ error: `expected more than 0${unit}` })
-    .max(most, {
-      error: `expected at most ${most}${unit}`,
-    });
-const factor = positive('', 1000);
-const milliohms = positive(' mΩ', 1_000_000);
+/** @param unit of the figure; none where it is a share or so many times */
+const positive = (most: number, unit: string | null = null) => {
+  const behind = unit === null ? '' : ` ${unit}`;
+  return z
+    .number({ error: unit === null ? 'expected a number' : `expected a number in ${unit}` })
+    .positive({ error: `expected more than 0${behind}` })
+    .max(most, { error: `expected at most ${most}${behind}` });
+};
+const factor = positive(1000);
+const milliohms = positive(1_000_000, 'mΩ');
 const alternatorId = z.string().min(1);
 
 /** A contact or wire that is resistive, or open. One of the two is stated. */
@@ -42,7 +42,7 @@ const plainFaults = [
   z.strictObject({ kind: z.literal('joint.resistive'), at: jointPlaceSchema, milliohms }),
   z.strictObject({ kind: z.literal('joint.intermittent'), at: jointPlaceSchema, milliohms }),
   z.strictObject({ kind: z.literal('cable.corroded'), at: cablePlaceSchema, factor }),
-  z.strictObject({ kind: z.literal('cable.undersized'), at: cablePlaceSchema, areaMm2: positive(' mm²', 1000) }),
+  z.strictObject({ kind: z.literal('cable.undersized'), at: cablePlaceSchema, areaMm2: positive(1000, 'mm²') }),
   z.strictObject({ kind: z.literal('starter.contacts'), at: starterPlace, ...resistiveOrOpen }),
   z.strictObject({ kind: z.literal('start.control-wire'), at: starterPlace, ...resistiveOrOpen }),
   z.strictObject({ kind: z.literal('start.magnetic-switch'), at: starterPlace, ...resistiveOrOpen }),
@@ -53,14 +53,14 @@ const plainFaults = [
       .string()
       .regex(/^(?:[1-9]|1\d|2[0-4])$/, { error: 'expected the number of a cylinder in firing order, such as 4' }),
   }),
-  z.strictObject({ kind: z.literal('belt.slips'), at: z.literal('drive'), factor: positive('', 1) }),
-  z.strictObject({ kind: z.literal('alternator.weak'), at: alternatorId, factor: positive('', 1) }),
+  z.strictObject({ kind: z.literal('belt.slips'), at: z.literal('drive'), factor: positive(1) }),
+  z.strictObject({ kind: z.literal('alternator.weak'), at: alternatorId, factor: positive(1) }),
   z.strictObject({ kind: z.literal('alternator.phase-lost'), at: alternatorId }),
   z.strictObject({ kind: z.literal('alternator.diode-open'), at: alternatorId }),
   z.strictObject({ kind: z.literal('alternator.diode-shorted'), at: alternatorId }),
   z.strictObject({ kind: z.literal('alternator.sense-fuse'), at: alternatorId }),
   z.strictObject({ kind: z.literal('regulator.offset'), at: alternatorId, volts: z.number().min(-6).max(6) }),
-  z.strictObject({ kind: z.literal('parasitic'), at: z.literal('bank'), amps: positive(' A', 200) }),
+  z.strictObject({ kind: z.literal('parasitic'), at: z.literal('bank'), amps: positive(200, 'A') }),
 ] as const;
 
 /** One fault that is there all the time. */

@@ -9,7 +9,7 @@ import type { Field, ImportKind } from './vocabulary';
 const CALLS = /[=(|!]/;
 
 /** A cell that no spreadsheet computes; what reads as a number stays one. */
-const asText = (cell: string, field: Field | null): string =>
+const uncomputed = (cell: string, field: Field | null): string =>
   isFormula(cell, field ?? { type: 'text' }) || (cell.startsWith('-') && CALLS.test(cell)) ? `'${cell}` : cell;
 
 /**
@@ -34,6 +34,6 @@ export const rowsToPutRight = (
   const rows = sheet.rows.filter(({ row }) => wrong.has(row));
   return [
     ...sheet.heads,
-    ...rows.map(({ cells }) => cells.map((cell, index) => asText(cell, sheet.columns[index]?.field ?? null))),
+    ...rows.map(({ cells }) => cells.map((cell, index) => uncomputed(cell, sheet.columns[index]?.field ?? null))),
   ];
 };

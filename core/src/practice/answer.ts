@@ -48,9 +48,6 @@ export const faultText = (fault: Fault): string => {
   return `${faultWords(plain.kind)}, ${pointName(plain.at)}${warm}`;
 };
 
-/** Kinds somebody can name; that one comes only when warm is no kind of its own. */
-export const NAMEABLE_KINDS: readonly FaultKind[] = FAULT_KINDS.filter((kind) => kind !== 'comes-when-warm');
-
 /** Cables of a unit; a battery by itself is linked to nothing. */
 const cablesOf = ({ bank }: Unit): readonly CablePlace[] =>
   CABLES.filter((cable) => cable !== 'link' || bank.batteries.length > 1);
@@ -60,9 +57,13 @@ const FIXED_PLACES: Partial<Record<FaultKind, readonly string[]>> = {
   parasitic: ['bank'],
 };
 
-/** Places a kind of fault can have on a unit. */
+/** Places a kind of fault can have on a unit; none where the unit has nothing of that kind. */
 export const placesOf = (unit: Unit, kind: FaultKind): readonly string[] =>
   kind.startsWith('cable.') ? cablesOf(unit) : (faultPlaces(unit, kind) ?? FIXED_PLACES[kind] ?? ['starter']);
+
+/** Kinds somebody can name on a unit; that one comes only when warm is no kind of its own. */
+export const nameableKinds = (unit: Unit): readonly FaultKind[] =>
+  FAULT_KINDS.filter((kind) => kind !== 'comes-when-warm' && placesOf(unit, kind).length > 0);
 
 /** Kinds that cannot be told apart on the bench count as one. */
 const FAMILY: Partial<Record<FaultKind, string>> = {

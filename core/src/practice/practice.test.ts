@@ -7,7 +7,7 @@ import {
   EXERCISES,
   faultsAfter,
   faultsAfterRepairs,
-  NAMEABLE_KINDS,
+  nameableKinds,
   partsOf,
   placesOf,
   pointName,
@@ -150,11 +150,18 @@ describe('what can be wrong, and be done', () => {
   it('is told in words, without a code of ours', () => {
     const { unit } = present(EXERCISES[0]);
     const told = [
-      ...NAMEABLE_KINDS.flatMap((kind) => placesOf(unit, kind).map((at) => pointName(at))),
+      ...nameableKinds(unit).flatMap((kind) => placesOf(unit, kind).map((at) => pointName(at))),
       ...partsOf(unit).map(({ words }) => words),
     ];
     expect(told.filter((words) => /[a-z][A-Z]/.test(words))).toEqual([]);
     expect(told).toContain('Replace the ground cable of the starter');
+  });
+  it('is nothing the unit has not: where no alternator is fitted, none of its faults', () => {
+    const { unit } = present(EXERCISES[0]);
+    const { alternators: _none, ...without } = unit;
+    const named = (own: typeof without) => nameableKinds(own).filter((kind) => kind.startsWith('alternator.'));
+    expect([named(unit).length > 0, named(without)]).toEqual([true, []]);
+    expect(nameableKinds(without).every((kind) => placesOf(without, kind).length > 0)).toBe(true);
   });
   it('is no link where a battery stands by itself', () => {
     const alone = EXERCISES.map(({ unit }) => ({

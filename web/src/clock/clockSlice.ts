@@ -50,6 +50,7 @@ export const clockSlice = createSlice({
       reducer: (state, { payload: { path, nowMs } }: PayloadAction<{ path: string; nowMs: number }>) =>
         state.filter((clock) => clock.path !== path || secondsLeft(clock, nowMs) > 0),
     },
+    /** One that ran out was followed to where it leads. */
     clockSeen: (state, { payload }: PayloadAction<string>) =>
       state.map((clock) => (clock.id === payload ? { ...clock, seen: true } : clock)),
     /** A visit is over: what ran out in it is waited for no more. */

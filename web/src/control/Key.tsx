@@ -3,6 +3,7 @@ import { Button, type ButtonProps, type PressEvent } from 'react-aria-components
 import { Link, type LinkProps } from 'react-router';
 import styled, { css } from 'styled-components';
 import { useOnce } from './useOnce';
+import { BOUNCE_MS } from './useSettled';
 
 const shape = css`
   display: inline-flex;
@@ -82,8 +83,6 @@ type KeyProps = Omit<ButtonProps, 'onPress'> & {
   /** It stays where it is once it was pressed, and pressed again it would do the same again: a press may bounce. */
   readonly stays?: boolean;
 };
-/** A thumb that bounces comes again within this. */
-const BOUNCE_MS = 600;
 
 type Usable = ButtonProps & { readonly 'data-busy'?: true };
 

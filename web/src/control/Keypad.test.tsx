@@ -52,10 +52,15 @@ describe('the keypad', () => {
     await user.keyboard('4.2{Enter}');
     expect(screen.getByRole('alert').textContent).toContain('4.2 V is unusual');
     expect(saved).toEqual([]);
-    await user.keyboard('1');
+    await user.keyboard('{Backspace}');
     expect(screen.queryByRole('alert')).toBeNull();
-    await user.keyboard('{Enter}{Enter}');
-    expect(saved).toEqual([{ volts: 4.21 }]);
+    await user.keyboard('3{Enter}{Enter}');
+    expect(saved).toEqual([{ volts: 4.3 }]);
+  });
+  it('takes what the meter says once more as another number, not as the rest of the unusual one', async () => {
+    const { user, saved } = pad([VOLTS]);
+    await user.keyboard('4.2{Enter}12.4{Enter}');
+    expect(saved).toEqual([{ volts: 12.4 }]);
   });
   it('asks about each unusual number of several, by its name, and has it ready to be typed anew', async () => {
     const SECOND = { ...VOLTS, key: 'second', label: 'Battery B' };

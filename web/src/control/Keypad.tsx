@@ -88,12 +88,11 @@ export const Keypad = ({
     const said = ({ key }: EntryField): string => `${key} ${now.texts[key] ?? ''}`;
     const wrong = problems.find((problem) => problem.kind !== 'unusual' || !now.asked.includes(said(problem.field)));
     if (wrong === undefined) return askToSave(valuesOf(fields, now.texts));
-    const at = fields.indexOf(wrong.field);
     set({
       notice: wrong,
-      active: at,
-      // A number that stands elsewhere, or cannot be, is typed anew.
-      fresh: at !== stands || wrong.kind !== 'unusual',
+      active: fields.indexOf(wrong.field),
+      // Whoever looked at the meter once more types what it says, not the rest of what stood there.
+      fresh: true,
       asked: wrong.kind === 'unusual' ? [...now.asked, said(wrong.field)] : now.asked,
     });
     return undefined;

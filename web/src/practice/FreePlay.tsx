@@ -1,7 +1,7 @@
 import {
-  FAULT_KINDS,
   faultText,
   faultWords,
+  nameableKinds,
   parseDecimal,
   placesOf,
   plainFaultSchema,
@@ -75,7 +75,7 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
   const { currentData: detail } = useUnitQuery(chosen, { skip: chosen === '' });
   const [ambient, setAmbient] = useState('-4');
   const [charge, setCharge] = useState('94');
-  const [kind, setKind] = useState<FaultKind>('battery.weak');
+  const [picked, setPicked] = useState<FaultKind>('battery.weak');
   const [place, setPlace] = useState('');
   const [amount, setAmount] = useState('2');
   const [faults, setFaults] = useState<readonly Fault[]>([]);
@@ -84,6 +84,9 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
   if (detail === undefined)
     return <p>{error === undefined ? 'The units of the fleet are being fetched.' : failedWords(error)}</p>;
   const { unit } = detail;
+  const kinds = nameableKinds(unit);
+  // Another unit may have nothing of the kind that was picked.
+  const kind = kinds.includes(picked) ? picked : 'battery.weak';
   const places = placesOf(unit, kind);
   const at = places.includes(place) ? place : (places[0] ?? '');
   const wanted = AMOUNTS[kind];
@@ -145,14 +148,12 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
           label="Fault"
           value={kind}
           onChange={(value) => {
-            const next = FAULT_KINDS.find((known) => known === value) ?? 'battery.weak';
-            setKind(next);
+            const next = kinds.find((known) => known === value) ?? 'battery.weak';
+            setPicked(next);
             setAmount(AMOUNTS[next]?.[2] ?? '');
             setWrong(undefined);
           }}
-          options={FAULT_KINDS.filter((known) => known !== 'comes-when-warm').map(
-            (known) => [known, faultWords(known)] as const,
-          )}
+          options={kinds.map((known) => [known, faultWords(known)] as const)}
         />
         <ChoiceField
           label="Where it sits"

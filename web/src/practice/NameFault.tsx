@@ -1,6 +1,6 @@
 import {
   faultWords,
-  NAMEABLE_KINDS,
+  nameableKinds,
   placesOf,
   pointName,
   type FaultKind,
@@ -49,6 +49,7 @@ export const NameFault = ({
   takeBack: (fault: NamedFault) => void;
   finish: () => void;
 }) => {
+  const kinds = nameableKinds(unit);
   const [kind, setKind] = useState<FaultKind>('battery.weak');
   const places = placesOf(unit, kind);
   const [place, setPlace] = useState('');
@@ -59,8 +60,8 @@ export const NameFault = ({
         <ChoiceField
           label="What is wrong"
           value={kind}
-          onChange={(value) => setKind(NAMEABLE_KINDS.find((known) => known === value) ?? 'battery.weak')}
-          options={NAMEABLE_KINDS.map((known) => [known, faultWords(known)] as const)}
+          onChange={(value) => setKind(kinds.find((known) => known === value) ?? 'battery.weak')}
+          options={kinds.map((known) => [known, faultWords(known)] as const)}
         />
         <ChoiceField
           label="Where"

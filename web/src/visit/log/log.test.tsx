@@ -45,7 +45,11 @@ describe('a value that is logged', () => {
     await user.keyboard('14.2{Enter}');
     await user.click(await screen.findByRole('button', { name: 'Throw this log away' }));
     expect(screen.getByRole('timer')).toBeTruthy();
-    await user.click(screen.getByRole('button', { name: 'Yes, throw it away' }));
+    const sure = screen.getByRole('button', { name: 'Yes, throw it away' });
+    await waitFor(async () => {
+      await user.click(sure);
+      expect(sure.isConnected).toBe(false);
+    });
     expect(await screen.findByLabelText(/Engine speed/)).toBeTruthy();
     expect(read()).toEqual([]);
   });
