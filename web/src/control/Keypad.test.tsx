@@ -94,6 +94,21 @@ describe('the keypad', () => {
     await user.keyboard('{Enter}');
     expect(saved).toEqual([{ volts: 12.6 }]);
   });
+  it('keeps to the number that is typed where one before it is known by other means meanwhile', async () => {
+    const saved: EntryValues[] = [];
+    let learn = (): void => undefined;
+    const Pad = () => {
+      const [known, setKnown] = useState(false);
+      learn = () => setKnown(true);
+      const others = [AMPS, { ...NOTE, optional: false }];
+      return <Keypad fields={known ? others : [VOLTS, ...others]} save={(values) => saved.push(values)} />;
+    };
+    const { user } = show(<Pad />);
+    await user.keyboard('12.6{Enter}4');
+    act(() => learn());
+    await user.keyboard('00{Enter}21{Enter}');
+    expect(saved).toEqual([{ amps: 400, celsius: 21 }]);
+  });
   it('begins a number anew when it is chosen again', async () => {
     const { user } = pad([VOLTS, AMPS]);
     await user.keyboard('12.6{Enter}400');

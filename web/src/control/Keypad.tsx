@@ -5,6 +5,7 @@ import { PrimaryKey } from './Key';
 import { useReaderUnits, useWords } from './ReaderContext';
 import { useOnce } from './useOnce';
 import {
+  activeField,
   check,
   initialEntry,
   keyOf,
@@ -48,40 +49,43 @@ export const Keypad = ({
   const entry = useRef<EntryState>(null);
   const [, redraw] = useReducer((count: number) => count + 1, 0);
   entry.current ??= initialEntry(fields);
-  const { texts, notice } = entry.current;
+  const { texts } = entry.current;
+  const field = activeField(fields, entry.current);
   // A number that is known by other means meanwhile is asked no more.
-  const activeOf = (state: EntryState): number => Math.min(state.active, fields.length - 1);
-  const active = activeOf(entry.current);
-  const field = present(fields[active]);
+  const told = entry.current.notice;
+  const notice = fields.some(({ key }) => key === told?.field.key) ? told : null;
 
   const set = (part: Partial<EntryState>): void => {
     entry.current = { ...present(entry.current), ...part };
     redraw();
   };
-  const select = (index: number): void => set({ active: index, fresh: true });
+  const select = (key: string): void => set({ active: key, fresh: true });
 
   const press = (key: string): void => {
     const now = present(entry.current);
-    const own = present(fields[activeOf(now)]).key;
-    const before = now.fresh && key !== 'back' && key !== 'sign' ? '' : (now.texts[own] ?? '');
+    const own = activeField(fields, now).key;
+    const begun = now.fresh || own !== now.active;
+    const before = begun && key !== 'back' && key !== 'sign' ? '' : (now.texts[own] ?? '');
     const next = { ...now.texts, [own]: typed(before, key) };
-    set({ texts: next, fresh: false, notice: null });
+    set({ texts: next, active: own, fresh: false, notice: null });
     onChange?.(valuesOf(fields, next));
   };
 
   const [saving, askToSave] = useOnce(save);
   const enter = (): unknown => {
     const now = present(entry.current);
-    const stands = activeOf(now);
-    const here = present(fields[stands]);
+    const here = activeField(fields, now);
     const own = check(here, now.texts[here.key] ?? '');
     if (own !== null && own.kind !== 'unusual') {
       set({ notice: own });
       return undefined;
     }
-    const later = fields.slice(stands + 1);
-    if (later.some(({ key, optional }) => (now.texts[key] ?? '') === '' && optional !== true)) {
-      select(stands + 1);
+    const [next, ...others] = fields.slice(fields.indexOf(here) + 1);
+    if (
+      next !== undefined &&
+      [next, ...others].some(({ key, optional }) => (now.texts[key] ?? '') === '' && optional !== true)
+    ) {
+      select(next.key);
       return undefined;
     }
     const problems = fields.flatMap((candidate) => check(candidate, now.texts[candidate.key] ?? '') ?? []);
@@ -90,7 +94,7 @@ export const Keypad = ({
     if (wrong === undefined) return askToSave(valuesOf(fields, now.texts));
     set({
       notice: wrong,
-      active: fields.indexOf(wrong.field),
+      active: wrong.field.key,
       // Whoever looked at the meter once more types what it says, not the rest of what stood there.
       fresh: true,
       asked: wrong.kind === 'unusual' ? [...now.asked, said(wrong.field)] : now.asked,
@@ -125,7 +129,7 @@ export const Keypad = ({
 
   return (
     <Panel>
-      <KeypadEntries fields={fields} texts={texts} active={active} columns={columns} select={select} />
+      <KeypadEntries fields={fields} texts={texts} active={field.key} columns={columns} select={select} />
       {notice === null ? null : (
         <Notice role="alert">
           {fields.length > 1 && notice.kind !== 'missing' ? `${notice.field.label}: ` : ''}

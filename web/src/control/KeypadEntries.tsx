@@ -13,17 +13,17 @@ export const KeypadEntries = ({
 }: Pick<EntryState, 'texts' | 'active'> & {
   readonly fields: readonly EntryField[];
   readonly columns: number;
-  readonly select: (index: number) => void;
+  readonly select: (key: string) => void;
 }) => (
   <Fields $columns={columns}>
-    {fields.map(({ key, label, unit, optional }, index) => (
+    {fields.map(({ key, label, unit, optional }) => (
       <Display
         key={key}
         type="button"
-        $active={index === active}
+        $active={key === active}
         $narrow={columns > 1}
-        aria-pressed={index === active}
-        onClick={() => select(index)}
+        aria-pressed={key === active}
+        onClick={() => select(key)}
       >
         <span className="label">
           {label}

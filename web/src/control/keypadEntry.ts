@@ -1,4 +1,4 @@
-import { withMinus } from '@vaktman/core';
+import { present, withMinus } from '@vaktman/core';
 
 /** One number to enter. */
 export interface EntryField {
@@ -64,7 +64,8 @@ export const check = (field: EntryField, text: string): Check | null => {
 /** What is typed so far, and which number is being typed. */
 export interface EntryState {
   readonly texts: Readonly<Record<string, string>>;
-  readonly active: number;
+  /** Its key. */
+  readonly active: string;
   /** The next digit begins the number anew. */
   readonly fresh: boolean;
   readonly notice: Check | null;
@@ -72,13 +73,17 @@ export interface EntryState {
   readonly asked: readonly string[];
 }
 
+const firstEmpty = (fields: readonly EntryField[], texts: EntryState['texts']): EntryField =>
+  fields.find(({ key, initial }) => (texts[key] ?? initial ?? '') === '') ?? present(fields[0]);
+
+/** The number that is being typed; where it is asked no more, the first of those there are that is still empty. */
+export const activeField = (fields: readonly EntryField[], { active, texts }: EntryState): EntryField =>
+  fields.find(({ key }) => key === active) ?? firstEmpty(fields, texts);
+
 /** The entry as it stands before anything is typed. */
 export const initialEntry = (fields: readonly EntryField[]): EntryState => ({
   texts: Object.fromEntries(fields.map(({ key, initial }) => [key, initial ?? ''])),
-  active: Math.max(
-    0,
-    fields.findIndex(({ initial }) => (initial ?? '') === ''),
-  ),
+  active: firstEmpty(fields, {}).key,
   fresh: true,
   notice: null,
   asked: [],

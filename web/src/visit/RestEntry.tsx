@@ -133,8 +133,12 @@ export const RestEntry = ({
   const unread = positions(detail.file.unit).filter(
     (position) => position !== point && !facts.current.has(`battery.openCircuit@${position}`) && settled.has(position),
   );
-  const isBank = bankAtOnce && reading === undefined && unread.length > 0;
-  const shown = isBank ? [point, ...unread] : [point];
+  // A bank that was begun goes on to its end: what somebody else reads meanwhile is asked no more, and takes nothing typed away.
+  const [wasUnread] = useState(reading === undefined);
+  const canBeBank = wasUnread && unread.length > 0;
+  const isBank = bankAtOnce && canBeBank;
+  const ownToo = isBank && reading !== undefined ? [] : [point];
+  const shown = isBank ? [...ownToo, ...unread] : ownToo;
   const known = conditions.batteryC;
   const save = async (read: Readonly<Record<string, number | null>>, typedC: number | null = null): Promise<void> => {
     const celsius = typedC ?? known?.celsius ?? null;
@@ -164,24 +168,24 @@ export const RestEntry = ({
         <p>
           <Words>{chargeWords(charge)}</Words> <QuietKey onPress={changeCharge}>Change</QuietKey>
         </p>
-        {unread.length === 0 ? null : (
+        {canBeBank ? (
           <QuietKey style={{ padding: 0 }} onPress={() => dispatch(bankAtOnceChosen(!isBank))}>
             {isBank ? 'One battery at a time' : 'Type the whole bank here'}
           </QuietKey>
-        )}
+        ) : null}
         {isBank ? null : <Fullness battery={battery} volts={volts} />}
       </div>
       <div>
         <ReadMeanwhile detail={detail} reading={reading} keep={done} />
         <Keypad
-          key={`${point} ${String(again)} ${shown.join('')}`}
+          key={`${point} ${String(again)}`}
           columns={isBank ? 2 : 1}
           fields={[
             ...shown.map((position) => voltsField(present(facts.batteries.get(position)))),
             ...(known === null ? [TEMPERATURE] : []),
           ]}
           onChange={(values) => setVolts(values[point] ?? null)}
-          saveWords={isBank ? `Save all ${shown.length}` : 'Save reading'}
+          saveWords={shown.length > 1 ? `Save all ${shown.length}` : 'Save reading'}
           save={(values) => save(values, values['batteryC'] ?? null)}
         />
         <ReadInstruments

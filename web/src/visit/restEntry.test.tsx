@@ -28,6 +28,33 @@ describe('resting volts', () => {
     expect(read()[0]).toMatchObject({ point: 'B', volts: 12.6 });
     expect(await screen.findByRole('button', { name: 'Take again' })).toBeTruthy();
   });
+  it('typed for a bank stay typed where somebody else reads one of them meanwhile, which is asked no more', async () => {
+    const { user, read, alsoRead } = await visitPage({ at: 'battery.openCircuit/A', conditions: restedAt(-4) });
+    await screen.findByRole('heading', { name: 'Resting volts of the bank' });
+    await user.keyboard('12.61{Enter}12.58{Enter}12.6{Enter}');
+    await alsoRead({ ...RESTED, point: 'B', volts: 12.4 });
+    await alsoRead({ ...RESTED, point: 'A', volts: 12.3 });
+    expect(screen.queryByTestId('entry-B')).toBeNull();
+    expect(screen.getByRole('status').textContent).toMatch(/It stands at 12\.3/);
+    await user.keyboard('12.57{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(4));
+    const volts = read().map((reading) => reading.step === 'battery.openCircuit' && [reading.point, reading.volts]);
+    expect(volts).toEqual([
+      ['B', 12.4],
+      ['A', 12.3],
+      ['C', 12.6],
+      ['D', 12.57],
+    ]);
+    expect(await screen.findByRole('button', { name: 'Take again' })).toBeTruthy();
+  });
+  it('stay typed while one goes over from the whole bank to one battery, and back', async () => {
+    const { user } = await visitPage({ at: 'battery.openCircuit/A', conditions: restedAt(-4) });
+    await user.keyboard('12.61{Enter}12.58');
+    await user.click(await screen.findByRole('button', { name: 'One battery at a time' }));
+    expect(screen.getByTestId('entry-A').textContent).toContain('12.61');
+    await user.click(screen.getByRole('button', { name: 'Type the whole bank here' }));
+    expect(screen.getByTestId('entry-B').textContent).toContain('12.58');
+  });
   it('tell how full the battery is while they are typed, and nothing below nothing', async () => {
     const { user } = await visitPage({
       at: 'battery.openCircuit/A',
