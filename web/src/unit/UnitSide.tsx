@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
 import { useWeatherQuery } from '../api/api';
+import { useTonight } from '../clock/useYardDate';
 import { dayText } from '../control/dates';
 import { PHONE } from '../theme/screen';
 import { coldestNights } from '../watch/watchFilter';
@@ -78,7 +79,8 @@ export const UnitSide = ({ detail, history }: { detail: UnitDetail; history: Uni
   const latest = visits[0];
   const open = visits.find(({ closedAt }) => closedAt === null);
   const { data: weather } = useWeatherQuery();
-  const night = coldestNights(weather).get(detail.yardId) ?? null;
+  const tonight = useTonight();
+  const night = coldestNights(weather, tonight).get(detail.yardId) ?? null;
   return (
     <Side>
       <Tonight detail={detail} cold={bandOf(history)} night={night} />

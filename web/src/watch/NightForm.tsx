@@ -87,7 +87,7 @@ export const NightForm = ({
         options={dates.map((day) => [day, `${weekdayText(day)} ${dayText(day)}`] as const)}
       />
       <NumberLine control={control} name="lowest" label="Lowest, empty: as forecast" unit="°C" signed />
-      <Key type="submit" isDisabled={keeping}>
+      <Key type="submit" isPending={keeping}>
         Keep
       </Key>
       <QuietKey onPress={close}>Leave</QuietKey>

@@ -65,18 +65,19 @@ const BY = { date: '', hours: ' by engine hours', distance: ' by distance' } as 
 
 const saveCsv = async (lines: readonly BuyLine[]): Promise<void> => {
   // Asked for once a week: not part of the first view.
-  const { default: Papa } = await import('papaparse');
-  const text = Papa.unparse(
-    lines.map(({ part, count, units }) => ({ part, count, units: units.join(' ') })),
-    { columns: ['part', 'count', 'units'] },
-  );
-  const address = URL.createObjectURL(new Blob([text], { type: 'text/csv' }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = 'to-buy.csv';
-  link.click();
-  URL.revokeObjectURL(address);
+  const [{ default: Papa }, { saveText }] = await Promise.all([import('papaparse'), import('../control/saveText')]);
+  const rows = lines.map(({ part, count, units }) => ({ part, count, units: units.join(' ') }));
+  const text = Papa.unparse(rows, { columns: ['part', 'count', 'units'], escapeFormulae: true });
+  saveText('to-buy.csv', text, 'text/csv');
 };
+
+/** What a list goes on with beyond what is shown of it. */
+const More = ({ count, where }: { count: number; where: string }) =>
+  count > SHOWN ? (
+    <small>
+      and {count - SHOWN} more: {where}
+    </small>
+  ) : null;
 
 /** What the week asks for: visits that are due, and parts that open actions need. */
 export const WatchSide = ({
@@ -112,6 +113,7 @@ export const WatchSide = ({
             </li>
           ))}
         </ul>
+        <More count={stuck.length} where="show those that will not start" />
         {due.length === 0 && stuck.length === 0 ? <p>Nothing is due within seven days.</p> : null}
         <ul>
           {due.slice(0, SHOWN).map(({ unitId, dueOn, daysLate, by, what }) => (
@@ -132,7 +134,7 @@ export const WatchSide = ({
             </li>
           ))}
         </ul>
-        {due.length > SHOWN ? <small>and {due.length - SHOWN} more: sort by due date</small> : null}
+        <More count={due.length} where="sort by due date" />
       </section>
       <section className="buy">
         <h2>To buy</h2>
@@ -148,6 +150,7 @@ export const WatchSide = ({
             </li>
           ))}
         </ul>
+        <More count={buy.length} where="all are in the file" />
         {buy.length === 0 ? null : (
           <QuietKey style={{ padding: 0 }} onPress={() => saveCsv(buy)}>
             Save as CSV

@@ -1,5 +1,5 @@
-import { screen, waitFor, within } from '@testing-library/react';
-import { beforeEach, describe, expect, it } from 'vitest';
+import { act, screen, waitFor, within } from '@testing-library/react';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { show } from '../../test/show';
 import { watchRow } from '../../test/watchRow';
@@ -74,6 +74,59 @@ describe('the watch', () => {
     answerWith(UNITS);
     await user.click(within(alert).getByRole('button', { name: 'Try again' }));
     expect((await listed()).sort()).toEqual(['L-11', 'P-07']);
+  });
+
+  it('goes on to the next day where it is left open: the night that is over is planned for no more', async () => {
+    vi.useFakeTimers({ shouldAdvanceTime: true, now: new Date('2026-11-24T20:00:00Z') });
+    try {
+      server.answers['GET /api/weather'] = {
+        body: {
+          yards: [
+            {
+              yardId: 'lower',
+              nights: [
+                { date: '2026-11-24', lowestC: -38, from: 'service' },
+                { date: '2026-11-25', lowestC: -10, from: 'service' },
+              ],
+            },
+          ],
+          problem: null,
+        },
+      };
+      answerWith([watchRow('P-07', 'lower', { disposition: 'ready', cold: [-32, -27, -22], dueOn: '2026-11-24' })]);
+      show(<WatchView />);
+      expect(await screen.findByText('One will not start on Tuesday night')).toBeTruthy();
+      // At five in the morning that night is not over.
+      await act(() => vi.advanceTimersByTimeAsync(9 * 3_600_000));
+      expect(screen.getByText('One will not start on Tuesday night')).toBeTruthy();
+      expect(await screen.findByText('1 day late')).toBeTruthy();
+      await act(() => vi.advanceTimersByTimeAsync(4 * 3_600_000));
+      expect(await screen.findByText('One will start on Wednesday night')).toBeTruthy();
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+
+  it('says how many more there are than it lists beside', async () => {
+    const action = { finding: 'f', says: 's', action: 'Replace a battery' };
+    answerWith(
+      Array.from({ length: 14 }, (_, nth) =>
+        watchRow(`P-${10 + nth}`, 'lower', {
+          disposition: 'hold',
+          cold: [-5, -4, -3],
+          actions: [{ ...action, part: { name: `Battery of kind ${nth}`, count: 1 } }],
+        }),
+      ),
+    );
+    server.answers['GET /api/weather'] = {
+      body: {
+        yards: [{ yardId: 'lower', nights: [{ date: '2100-01-01', lowestC: -20, from: 'service' }] }],
+        problem: null,
+      },
+    };
+    show(<WatchView />);
+    expect(await screen.findByText('and 2 more: show those that will not start')).toBeTruthy();
+    expect(screen.getByText('and 2 more: all are in the file')).toBeTruthy();
   });
 
   it('of a fleet without a unit says what to begin with', async () => {

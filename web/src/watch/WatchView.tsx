@@ -3,7 +3,8 @@ import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState 
 import { useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
-import { dateAfter, todayText } from '../control/dates';
+import { useToday, useTonight } from '../clock/useYardDate';
+import { dateAfter } from '../control/dates';
 import { Key } from '../control/Key';
 import { useLater } from '../control/useLater';
 import { usePrinting } from '../control/usePrinting';
@@ -36,6 +37,7 @@ const WatchTools = lazy(async () => ({ default: (await import('./WatchTools')).W
 const EmptyFleet = lazy(async () => ({ default: (await import('./EmptyFleet')).EmptyFleet }));
 
 const NIGHTS_DRAWN = 7;
+const FORECAST_MS = 30 * 60_000;
 const NO_WEATHER: Weather = { yards: [], problem: 'The nights could not be loaded.' };
 const NIGHTS_PENDING: Weather = { yards: [], problem: null };
 
@@ -63,7 +65,8 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
   const [typed, setTyped] = useTyped(filter.search);
   const search = useDeferredValue(typed);
   const { standing, yardId, cold, sort, done } = filter;
-  const nights = useMemo(() => coldestNights(weather), [weather]);
+  const [today, tonight] = [useToday(), useTonight()];
+  const nights = useMemo(() => coldestNights(weather, tonight), [weather, tonight]);
   const units = useMemo(() => watchUnits(watch, nights, done), [watch, nights, done]);
   const lines = useMemo(
     () => watchLines(units, fleet.yards, { search, standing, yardId, cold, sort, done }),
@@ -77,8 +80,7 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
   const night = nightWords(nights);
   const counts = countByAnswer(units);
   const after = useMemo(() => doneWords(watchUnits(watch, nights, true), night), [watch, nights, night]);
-  const today = todayText();
-  const dates = Array.from({ length: NIGHTS_DRAWN }, (_, index) => dateAfter(today, index));
+  const dates = Array.from({ length: NIGHTS_DRAWN }, (_, index) => dateAfter(tonight, index));
   const listPlace = useRef<HTMLDivElement>(null);
   const showAll = (): void => {
     setTyped('');
@@ -150,7 +152,8 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
 export const WatchView = () => {
   const fleet = useFleetQuery();
   const watch = useWatchQuery();
-  const weather = useWeatherQuery();
+  // Nobody tells when a forecast changes, and this is the page that is left open.
+  const weather = useWeatherQuery(undefined, { pollingInterval: FORECAST_MS });
   const failed = watch.isError || fleet.isError;
   useViewTitle('Watch');
   if (watch.data?.units.length === 0 && fleet.data !== undefined)

@@ -73,7 +73,8 @@ const watch = {
     row('G-1', 's', { disposition: null, description: 'Grader', cold: null, headline: null }),
   ],
 };
-const nights = coldestNights(weather);
+const TONIGHT = '2026-11-25';
+const nights = coldestNights(weather, TONIGHT);
 const shown = (query: string) => {
   const filter = filterFrom(new URLSearchParams(query));
   return watchLines(watchUnits(watch, nights, filter.done), yards, filter).map((line) =>
@@ -123,8 +124,14 @@ describe('the watch', () => {
       'None fails on Saturday night. P-3 may not. G-1 depends on its tests.',
     );
   });
+  it('is not planned for nights that are over, in an answer kept since before them', () => {
+    const cold = { date: '2026-11-24', lowestC: -35, from: 'typed' as const };
+    const kept = { ...weather, yards: weather.yards.map((yard) => ({ ...yard, nights: [cold, ...yard.nights] })) };
+    expect(coldestNights(kept, TONIGHT)).toEqual(nights);
+    expect(coldestNights({ ...weather, yards: [{ yardId: 's', nights: [cold] }] }, TONIGHT)).toEqual(new Map());
+  });
   it('judges no unit where no night is known', () => {
-    const blind = watchUnits(watch, coldestNights(undefined), false);
+    const blind = watchUnits(watch, coldestNights(undefined, TONIGHT), false);
     expect(countByAnswer(blind).unsaid).toBe(4);
     expect(nightWords(new Map())).toBe('in the coming cold');
   });

@@ -55,11 +55,15 @@ export interface ColdestNight {
   readonly lowestC: number;
 }
 
-export const coldestNights = (weather: Weather | undefined): ReadonlyMap<string, ColdestNight> =>
+/**
+ * The coldest night of each yard.
+ * @param from date of the first night that counts: an answer kept since yesterday tells of nights that are over
+ */
+export const coldestNights = (weather: Weather | undefined, from: string): ReadonlyMap<string, ColdestNight> =>
   new Map(
     (weather?.yards ?? []).flatMap(({ yardId, nights }): [string, ColdestNight][] => {
       const coldest = nights.reduce<ColdestNight | null>(
-        (least, night) => (least === null || night.lowestC < least.lowestC ? night : least),
+        (least, night) => (night.date < from || (least !== null && night.lowestC >= least.lowestC) ? least : night),
         null,
       );
       return coldest === null ? [] : [[yardId, coldest]];
