@@ -33,6 +33,10 @@ export interface Deviation {
   readonly worseBy: number;
 }
 
+/** Of several alternators the weakest tells; undefined where none was read. */
+const weakest = (percents: readonly number[]): number | undefined =>
+  percents.length === 0 ? undefined : Math.min(...percents);
+
 /** The figure of a visit, or undefined when it was not read. */
 export const figureOf = (figures: VisitFigures, name: BaselineFigure): number | undefined => {
   switch (name) {
@@ -51,7 +55,7 @@ export const figureOf = (figures: VisitFigures, name: BaselineFigure): number | 
     case 'running.volts':
       return figures.runningVolts;
     case 'output':
-      return Object.values(figures.outputPercent)[0];
+      return weakest(Object.values(figures.outputPercent));
     case 'recharge':
       return figures.rechargeAmps;
   }

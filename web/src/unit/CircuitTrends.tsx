@@ -1,5 +1,5 @@
 import type { UnitHistory } from '@vaktman/contract';
-import { figure, present } from '@vaktman/core';
+import { figure, pointName, present } from '@vaktman/core';
 import { Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
 import styled from 'styled-components';
 import { useWords } from '../control/ReaderContext';
@@ -114,12 +114,15 @@ const Small = ({ trend }: { trend: Trend }) => {
   );
 };
 
-/** Cables, alternator and recharge current over the visits: where each was repaired a new line begins. */
+/** Cables, alternators and recharge current over the visits: where each was repaired a new line begins. */
 const CircuitTrends = ({
   history,
+  alternators,
   limits,
 }: {
   history: UnitHistory;
+  /** Their names, such as `ALT1`. */
+  alternators: readonly string[];
   /** Null while it is not known by which method. */
   limits: TrendLimits | null;
 }) => {
@@ -130,12 +133,10 @@ const CircuitTrends = ({
       return own === undefined ? [] : [{ ms: Date.parse(figures.at), value: own }];
     });
   /** When a part was replaced or repaired, told by the point of the repair or the finding it closed. */
-  const repairsOf = (place: RegExp) =>
+  const repairsOf = (isThere: (told: string) => boolean) =>
     oldest.flatMap(({ repairs }) =>
       repairs.flatMap(({ at, point, closes, action }) =>
-        place.test(point) || (closes ?? []).some((finding) => place.test(finding))
-          ? [{ ms: Date.parse(at), words: action }]
-          : [],
+        isThere(point) || (closes ?? []).some(isThere) ? [{ ms: Date.parse(at), words: action }] : [],
       ),
     );
   const trendWords = (side: 'positive' | 'negative'): string | undefined => {
@@ -165,14 +166,21 @@ const CircuitTrends = ({
       changes: changesOf(side),
       trend: trendWords(side),
     })),
-    {
-      title: 'Alternator output',
+    ...alternators.map((id): Trend => ({
+      title: alternators.length === 1 ? 'Alternator output' : `Alternator output, ${pointName(id)}`,
       unit: '% of plate',
       decimals: 0,
-      points: series(({ outputPercent }) => Object.values(outputPercent)[0]),
-      limit: { value: 90, words: '90 %' },
-      changes: repairsOf(/^(ALT|alternator\.|belt\.)/),
-    },
+      points: series(({ outputPercent }) => outputPercent[id]),
+      ...(limits === null
+        ? {}
+        : { limit: { value: limits.outputPercent, words: `${figure(limits.outputPercent, 0)} %` } }),
+      // What was done at one of two says nothing of the other; a belt may drive both.
+      changes: repairsOf(
+        (told) =>
+          !alternators.some((other) => other !== id && told.endsWith(other)) &&
+          (told === id || /^(alternator\.|belt\.)/.test(told)),
+      ),
+    })),
     {
       title: 'Recharge current',
       unit: 'A',
@@ -187,7 +195,7 @@ const CircuitTrends = ({
       unit: 'A',
       decimals: 0,
       points: series(({ crank }) => crank?.amps),
-      changes: repairsOf(/^(starter$|starter\.(motor|solenoid|pinion)|start\.magnetic)/),
+      changes: repairsOf((told) => /^(starter$|starter\.(motor|solenoid|pinion)|start\.magnetic)/.test(told)),
     },
     {
       title: 'Running volts',

@@ -64,7 +64,13 @@ export const KindTable = ({ history, kind }: { history: UnitHistory; kind: strin
         })}
         {rows.length === 0 ? (
           <tr>
-            <td className="words">Too few good visits of this kind to compare with: five are needed.</td>
+            <td className="words">
+              {known.size === 0
+                ? 'Too few good visits of this kind to compare with: five are needed.'
+                : latest === undefined
+                  ? 'It was not visited yet.'
+                  : 'Its latest visit read nothing of what is compared.'}
+            </td>
           </tr>
         ) : null}
       </tbody>

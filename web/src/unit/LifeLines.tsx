@@ -9,6 +9,7 @@ import { DISPOSITION_MARK, MARK_WORDS, MarkShape } from '../control/Mark';
 import { PHONE } from '../theme/screen';
 import { forecastWords } from './forecastWords';
 import { monthOf, onTime, timeScale } from './timeScale';
+import { ownSince } from './lastRead';
 import { LifeLine, type PositionLife } from './LifeLine';
 
 const Sheet = styled.section`
@@ -99,6 +100,16 @@ const elsewhereWords = ({ batteryId, from, to }: Placement, elsewhere: UnitHisto
   return `${before === undefined ? '' : `, from ${before.unitId}`}${after === undefined ? '' : `, now in ${after.unitId}`}`;
 };
 
+/** Capability read at a position, oldest first, also of batteries that were taken out in the visit that read them. */
+const readAt = (oldestFirst: UnitHistory['figures'], position: string): PositionLife['values'] =>
+  oldestFirst.flatMap(({ batteries, left }) =>
+    [...left.filter((gone) => gone.position === position), batteries[position]].flatMap((own) =>
+      own?.capabilityPercent === undefined
+        ? []
+        : [{ ms: Date.parse(own.at), value: own.capabilityPercent, volts: own.referenceLoadVolts }],
+    ),
+  );
+
 /** Visits, capability, forecast, limit and battery lives on one time axis, a row for each position. */
 const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: UnitHistory; nowMs: number }) => {
   const oldestFirst = [...history.figures].reverse();
@@ -119,12 +130,7 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
     .map(({ position }): PositionLife => ({
       position,
       outlook: history.outlook?.batteries.find((battery) => battery.position === position),
-      values: oldestFirst.flatMap(({ at, batteries }) => {
-        const own = batteries[position];
-        return own?.capabilityPercent === undefined
-          ? []
-          : [{ ms: Date.parse(at), value: own.capabilityPercent, volts: own.referenceLoadVolts }];
-      }),
+      values: readAt(oldestFirst, position),
       lives: detail.placements
         .filter((placement) => placement.position === position)
         .sort((a, b) => Date.parse(a.from) - Date.parse(b.from))
@@ -161,7 +167,9 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
         </Visits>
       </Row>
       {wanted.map((row) => {
-        const last = row.values.at(-1);
+        // Read of the battery that sits there: the one before it may have been read last.
+        const since = ownSince(detail, row.position) ?? Infinity;
+        const last = row.values.findLast(({ ms }) => ms >= since);
         return (
           <Row key={row.position}>
             <div className="head">

@@ -1,21 +1,28 @@
-import type { BatteryLast, UnitDetail } from '@vaktman/contract';
+import type { Placement, UnitDetail } from '@vaktman/contract';
 import { batteriesInOrder } from '@vaktman/core';
+import { Link } from 'react-router';
 import { dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { Scroll, Table } from '../control/tableStyle';
 import { Capability, isWeak } from './Capability';
+import { lastRead, stayAt } from './lastRead';
 
-/** Each battery's last values, from the latest visit that read it. */
-const lastByPosition = ({ visits }: UnitDetail): Record<string, BatteryLast> => {
-  const lasts: Record<string, BatteryLast> = {};
-  for (const visit of visits) for (const [position, last] of Object.entries(visit.batteries)) lasts[position] ??= last;
-  return lasts;
+/** A battery by make and serial, as the way to its own page where that is on record. */
+const Named = ({ stay, make, serial }: { stay: Placement | undefined; make: string; serial: string }) => {
+  const words = (
+    <>
+      {make}
+      <br />
+      {serial}
+    </>
+  );
+  return stay === undefined ? words : <Link to={`/batteries/${stay.batteryId}`}>{words}</Link>;
 };
 
 /** The batteries of a unit with what was last read of them, and those that sat there before. */
 export const UnitBatteries = ({ detail }: { detail: UnitDetail }) => {
   const { unit, placements } = detail;
-  const lasts = lastByPosition(detail);
+  const lasts = lastRead(detail);
   const gone = placements.filter(({ to }) => to !== null);
   return (
     <Scroll style={{ marginTop: '1.4rem' }}>
@@ -44,9 +51,11 @@ export const UnitBatteries = ({ detail }: { detail: UnitDetail }) => {
                   <strong>{battery.position}</strong>
                 </td>
                 <td>
-                  {battery.make ?? 'make not on record'}
-                  <br />
-                  {battery.serial ?? 'no serial'}
+                  <Named
+                    stay={stayAt(detail, battery.position)}
+                    make={battery.make ?? 'make not on record'}
+                    serial={battery.serial ?? 'no serial'}
+                  />
                 </td>
                 <td>
                   {battery.rating === undefined ? '–' : `${battery.rating.value} A ${battery.rating.standard}`}
@@ -67,9 +76,11 @@ export const UnitBatteries = ({ detail }: { detail: UnitDetail }) => {
             <tr key={placement.placementId}>
               <td>{placement.position}, was</td>
               <td>
-                {placement.battery.make ?? '–'}
-                <br />
-                {placement.battery.serial ?? 'no serial'}
+                <Named
+                  stay={placement}
+                  make={placement.battery.make ?? '–'}
+                  serial={placement.battery.serial ?? 'no serial'}
+                />
               </td>
               <td>{placement.battery.rating === undefined ? '–' : `${placement.battery.rating.value} A`}</td>
               <td colSpan={3} className="words">

@@ -11,7 +11,8 @@ import { PartForm } from './PartForm';
 
 /** The alternators and the starter of a unit as things: which, since when, and why the ones before left. */
 export const UnitParts = ({ unit }: { readonly unit: Unit }) => {
-  const { data: stays = [] } = useUnitPartsQuery(unit.id);
+  const { data, isError } = useUnitPartsQuery(unit.id);
+  const stays = data ?? [];
   const [entering, setEntering] = useState(false);
   const enters = useMay('technician');
   const [failure, setFailure] = useState<string | undefined>(undefined);
@@ -42,7 +43,14 @@ export const UnitParts = ({ unit }: { readonly unit: Unit }) => {
                       <strong>{partName(place)}</strong>
                     </td>
                     <td>{rated === undefined ? 'plate not on record' : `${rated} A`}</td>
-                    <td colSpan={3}>as delivered, as far as is on record</td>
+                    <td colSpan={3}>
+                      {/* What has not come, or does not, says nothing of what is on record. */}
+                      {data === undefined
+                        ? isError
+                          ? 'what was put in could not be loaded'
+                          : '…'
+                        : 'as delivered, as far as is on record'}
+                    </td>
                   </tr>,
                 ]
               : own.map(({ partId, part, from, to, leftBecause }) => (
@@ -65,11 +73,14 @@ export const UnitParts = ({ unit }: { readonly unit: Unit }) => {
           places={places}
           isNow={false}
           failure={failure}
-          close={() => setEntering(false)}
+          close={() => {
+            setEntering(false);
+            setFailure(undefined);
+          }}
           save={async (draft) => {
             const answer = await enterPart({ unitId: unit.id, draft });
+            setFailure(answer.error === undefined ? undefined : problemText(answer.error));
             if (answer.error === undefined) setEntering(false);
-            else setFailure(problemText(answer.error));
           }}
         />
       ) : enters ? (

@@ -4,6 +4,7 @@ import { VERDICT_MARK, type MarkKind } from '../control/Mark';
 import type { BatteryFace } from '../drawing/BankDrawing';
 import { PathDrawing } from '../drawing/PathDrawing';
 import type { PathFaces } from '../drawing/pathFaces';
+import { lastRead } from './lastRead';
 
 /** Latest of everything that was ever read, from visits latest first. */
 const latest = <T,>(visits: readonly Readonly<Record<string, T>>[]): Readonly<Record<string, T>> =>
@@ -42,7 +43,7 @@ const facesOf = (detail: UnitDetail, lasts: Readonly<Record<string, StepLast>>):
 /** The unit's own circuit with what was last read in it, whichever visit that was. */
 export const UnitPath = ({ detail }: { detail: UnitDetail }) => {
   const lasts = latest(detail.visits.map((visit) => visit.lasts));
-  const batteries = latest(detail.visits.map((visit) => visit.batteries));
+  const batteries = lastRead(detail);
   return (
     <PathDrawing
       unit={detail.unit}

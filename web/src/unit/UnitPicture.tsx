@@ -5,6 +5,7 @@ import styled from 'styled-components';
 import { problemText } from '../api/failure';
 import { dayText } from '../control/dates';
 import { QuietKey } from '../control/Key';
+import { SureKey } from '../control/SureKey';
 import { scaleDown } from '../picture/scaleDown';
 import { useMay } from '../session/useMay';
 import { useSetUnitPictureMutation } from './unitApi';
@@ -71,7 +72,13 @@ export const UnitPicture = ({ detail }: { readonly detail: UnitDetail }) => {
           >
             <QuietKey>{pictureAt === null ? 'Take a picture of it' : 'Take another picture'}</QuietKey>
           </FileTrigger>
-          {pictureAt === null ? null : <QuietKey onPress={async () => keep(null)}>Take the picture away</QuietKey>}
+          {pictureAt === null ? null : (
+            <SureKey
+              words="Take the picture away"
+              sureWords="Take it away, for good"
+              onPress={async () => keep(null)}
+            />
+          )}
         </Keys>
       ) : null}
       {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}

@@ -3,7 +3,7 @@ import { act } from 'react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { showAt } from '../../test/show';
-import { unitDetailOf } from '../../test/units';
+import { twoAlternators, unitDetailOf, unitOf } from '../../test/units';
 import { UnitView } from './UnitView';
 
 const server = standServer();
@@ -22,6 +22,7 @@ beforeEach(() => {
   server.answers['GET /api/units/P-07'] = { body: unitDetailOf('P-07') };
   server.answers['GET /api/units/P-07/history'] = { body: historyOf('Replace battery B') };
 });
+const BROKEN = { status: 500, body: { type: 'about:blank', title: 'Broken.', status: 500 } };
 const plate = (id: string) => screen.findByRole('heading', { name: id, level: 1 });
 const view = async () => {
   const shown = showAt('/units/:unitId', <UnitView />, '/units/P-07');
@@ -44,6 +45,25 @@ describe('one unit after another', () => {
     await plate('S-01');
     await waitFor(() => expect(server.asked.some(({ path }) => path === '/api/units/S-01/history')).toBe(true));
     expect(screen.queryByText('Replace battery B')).toBeNull();
+  });
+});
+
+describe('what does not come', () => {
+  it('of its history is said, and asked for again at one press', async () => {
+    server.answers['GET /api/units/P-07/history'] = BROKEN;
+    const { user } = await view();
+    const said = await screen.findByRole('alert');
+    expect(said.textContent).toContain('could not be loaded');
+    server.answers['GET /api/units/P-07/history'] = { body: historyOf('Replace battery B') };
+    await user.click(screen.getByRole('button', { name: 'Ask again' }));
+    expect(await screen.findByText('Replace battery B')).toBeTruthy();
+    expect(screen.queryByRole('alert')).toBeNull();
+  });
+  it('of its parts is not taken for parts nobody changed', async () => {
+    server.answers['GET /api/units/P-07/parts'] = BROKEN;
+    await view();
+    expect(await screen.findAllByText('what was put in could not be loaded')).toHaveLength(2);
+    expect(screen.queryByText('as delivered, as far as is on record')).toBeNull();
   });
 });
 
@@ -76,8 +96,34 @@ describe('limits of the method', () => {
     await view();
     expect((await recharge()).getAttribute('aria-label')).toMatch(/; limit \d+ A$/);
   });
+  it('are of each alternator where there are two, with what was done at that one', async () => {
+    const outputs = figures.map((own, nth) => ({
+      ...own,
+      outputPercent: { ALT1: 99 - nth, ALT2: 82 + nth },
+      repairs:
+        nth === 0
+          ? [
+              {
+                at: own.at,
+                kind: 'replace',
+                point: 'ALT2',
+                action: 'Replace it',
+                closes: ['alternator.low-output@ALT2'],
+              },
+            ]
+          : [],
+    }));
+    server.answers['GET /api/units/P-07'] = {
+      body: { ...unitDetailOf('P-07'), unit: { ...twoAlternators(unitOf('1S2P')), id: 'P-07' } },
+    };
+    server.answers['GET /api/units/P-07/history'] = { body: { ...historyOf('none'), figures: outputs } };
+    await view();
+    const trend = async (name: RegExp) => (await screen.findByRole('img', { name })).parentElement?.textContent;
+    expect(await trend(/^Alternator output, ALT1: .*limit 90 %$/)).not.toContain('Replace it');
+    expect(await trend(/^Alternator output, ALT2: .*limit 90 %$/)).toContain('Replace it');
+  });
   it('are not guessed while what the fleet judges by is not known', async () => {
-    server.answers['GET /api/fleet'] = { status: 500, body: { type: 'about:blank', title: 'Broken.', status: 500 } };
+    server.answers['GET /api/fleet'] = BROKEN;
     await view();
     expect((await recharge()).getAttribute('aria-label')).not.toContain('limit');
   });

@@ -1,5 +1,5 @@
 import type { UnitDetail } from '@vaktman/contract';
-import { DISPOSITION_WORDS } from '@vaktman/core';
+import { alternatorsOf, DISPOSITION_WORDS } from '@vaktman/core';
 import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
@@ -9,6 +9,7 @@ import { useNow } from '../clock/useNow';
 import { dayText } from '../control/dates';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { Scroll } from '../control/tableStyle';
+import { QuietKey } from '../control/Key';
 import { bankWords } from '../control/words';
 import { BackToWatch } from '../frame/BackToWatch';
 import { DeviceKeys } from '../frame/DeviceKeys';
@@ -45,11 +46,16 @@ const Wide = styled(Scroll)`
     }
   }
 `;
+const Lacking = styled.p`
+  border: 2px solid var(--ink);
+  padding: 0.6rem 1rem;
+  margin-top: 1.2rem;
+`;
 const Unit = ({ detail }: { detail: UnitDetail }) => {
   const { unit, visits } = detail;
   const { data: fleet } = useFleetQuery();
   const latest = visits[0];
-  const { data: history } = useUnitHistoryQuery(unit.id);
+  const { data: history, isError: isLacking, refetch } = useUnitHistoryQuery(unit.id);
   const now = useNow(HOUR_MS);
   const profile = detail.profile ?? fleet?.profile;
   return (
@@ -86,10 +92,20 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
           <Wide>
             <UnitPath detail={detail} />
           </Wide>
+          {history === undefined && isLacking ? (
+            <Lacking role="alert">
+              How it went over the years, what is open on it and how cold it starts could not be loaded.{' '}
+              <QuietKey onPress={() => void refetch()}>Ask again</QuietKey>
+            </Lacking>
+          ) : null}
           {history === undefined ? null : (
             <Suspense fallback={null}>
               <LifeLines detail={detail} history={history} nowMs={now} />
-              <CircuitTrends history={history} limits={profile === undefined ? null : trendLimits(unit, profile)} />
+              <CircuitTrends
+                history={history}
+                alternators={alternatorsOf(unit).map(({ id }) => id)}
+                limits={profile === undefined ? null : trendLimits(unit, profile)}
+              />
             </Suspense>
           )}
           <Scroll style={{ marginTop: '1.4rem' }}>

@@ -1,14 +1,16 @@
 import type { UnitDetail } from '@vaktman/contract';
 import { limitBook, PILE_REFERENCE_AMPS, type ProfileName } from '@vaktman/core';
 
-/** What cables and recharge current are measured against. */
+/** What cables, alternators and recharge current are measured against. */
 export interface TrendLimits {
   /** Both sides of the starter cables together at their limit, milliohms. */
   readonly dropSumMilliohm: number;
   readonly rechargeAmps: number;
+  /** Output of an alternator, percent of its plate. */
+  readonly outputPercent: number;
 }
 
-/** What cables and recharge current are measured against, by a method and what the maker says. */
+/** What cables, alternators and recharge current are measured against, by a method and what the maker says. */
 export const trendLimits = (
   { bank, systemVolts, makerLimits }: UnitDetail['unit'],
   profile: ProfileName,
@@ -18,5 +20,6 @@ export const trendLimits = (
   return {
     dropSumMilliohm: (1000 * limits.get('starterDropSumVolts').value) / PILE_REFERENCE_AMPS,
     rechargeAmps: limits.get(isSet ? 'rechargeSetAmps' : 'rechargeBankAmps').value,
+    outputPercent: limits.get('outputFailPercent').value,
   };
 };
