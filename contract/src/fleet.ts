@@ -95,8 +95,12 @@ export const newFleetSchema = fleetDraftSchema.extend({
 });
 export type NewFleet = z.infer<typeof newFleetSchema>;
 
-/** The shop's intervals and limits by class of machine, all of them. */
-export const classesSchema = z.strictObject({ classes: machineClassesSchema });
+/**
+ * The shop's intervals and limits by class of machine, all of them; and those that stood when they were changed, where it is
+ * to be refused if somebody else changed them since.
+ */
+export const classesSchema = z.strictObject({ classes: machineClassesSchema, was: machineClassesSchema.optional() });
+export type ClassesChange = z.infer<typeof classesSchema>;
 
 /** Whether there is a fleet to look at, and whether the made-up one can be had. */
 export const beginningSchema = z.object({ hasFleet: z.boolean(), hasDemo: z.boolean() });
@@ -124,8 +128,13 @@ export type DemoRemoval = z.infer<typeof demoRemovalSchema>;
 
 export const methodChoiceSchema = z.strictObject({ profile: z.enum(PROFILE_NAMES) });
 
-/** The codes on batteries that a client sends, all of them. */
-export const dateCodesSchema = z.strictObject({ dateCodes: z.array(dateCodeSchema).max(40) });
+const MOST_CODES = 40;
+/** The codes on batteries that a client sends, all of them; and those that stood, as with classes of machine. */
+export const dateCodesSchema = z.strictObject({
+  dateCodes: z.array(dateCodeSchema).max(MOST_CODES),
+  was: z.array(dateCodeSchema).max(MOST_CODES).optional(),
+});
+export type DateCodesChange = z.infer<typeof dateCodesSchema>;
 
 /** The fleet this server serves, its yards and the people who work in it. */
 export const fleetSchema = z.object({

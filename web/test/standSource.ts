@@ -4,6 +4,10 @@ import { afterEach, beforeEach, vi } from 'vitest';
 export class StandSource extends EventTarget {
   static readonly opened: StandSource[] = [];
   isOpen = true;
+  static readonly CLOSED = 2;
+  readonly readyState = 1;
+  /** What the page does when the connection is lost; the browser connects again by itself. */
+  onerror: (() => void) | null = null;
   constructor(readonly address: string) {
     super();
     StandSource.opened.push(this);

@@ -77,6 +77,25 @@ describe('a change', () => {
     }
     await listening.cancel();
   });
+  it('of names, yards, the method or an instrument is heard, so that no screen goes by what was before', async () => {
+    const { app } = server();
+    await everyHubListens();
+    const listening = await listen(app);
+    const count = (told: string) => listening.heard().split(`"${told}":true`).length;
+    const send = (method: string, path: string, body: object) =>
+      app.request(path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    for (const [told, method, path, body] of [
+      ['shop', 'POST', '/api/people', { name: 'R. Hask', role: 'trainee' }],
+      ['shop', 'POST', '/api/yards', { name: 'Valley' }],
+      ['shop', 'PUT', '/api/fleet/method', { profile: 'conductance' }],
+      ['instruments', 'POST', '/api/instruments', { instrument: { name: 'Meter nine', kind: 'meter' } }],
+    ] as const) {
+      const before = count(told);
+      expect((await send(method, path, body)).ok, path).toBe(true);
+      await expect.poll(() => count(told), { timeout: 2000 }).toBe(before + 1);
+    }
+    await listening.cancel();
+  });
   it('that may have been missed while the connection was lost is told, and streams end with the server', async () => {
     const { hub, app } = server();
     const listening = await listen(app);

@@ -10,6 +10,8 @@ const changeSchema = z.object({
   watch: z.boolean().optional(),
   batteries: z.boolean().optional(),
   weather: z.boolean().optional(),
+  shop: z.boolean().optional(),
+  instruments: z.boolean().optional(),
 });
 type Change = z.infer<typeof changeSchema>;
 

@@ -1,8 +1,10 @@
-import type { FleetDraft } from '@vaktman/contract';
-import type { DateCode, FleetId, MachineClass, ProfileName } from '@vaktman/core';
+import type { ClassesChange, DateCodesChange, FleetDraft } from '@vaktman/contract';
+import type { FleetId, ProfileName } from '@vaktman/core';
+import { isDeepStrictEqual } from 'node:util';
 import { withTransaction, type Pool } from '../database/pool';
+import { ClientError } from '../http/problem';
 import { markEveryOutlook } from '../outlook/outlookQueue';
-import { setClasses, setDateCodes, setFleetHead, setFleetProfile } from './fleetStore';
+import { heldFleet, setClasses, setDateCodes, setFleetHead, setFleetProfile } from './fleetStore';
 
 /** Calls the fleet something else, or puts it in another zone: its days then begin at another hour, and outlooks are made anew. */
 export const changeHead = async (pool: Pool, fleetId: FleetId, draft: FleetDraft): Promise<void> =>
@@ -18,10 +20,29 @@ export const changeMethod = async (pool: Pool, fleetId: FleetId, profile: Profil
     await markEveryOutlook(db);
   });
 
+/** @throws {ClientError} 409 where something else stands than what was changed */
+const refuseOvertaken = (stands: unknown, was: unknown): void => {
+  if (was === undefined || isDeepStrictEqual(stands, was)) return;
+  throw new ClientError(
+    409,
+    'Nothing was stored: somebody else changed them meanwhile. Load the page anew, and change what stands now.',
+  );
+};
+
 /** Sets the codes on batteries that this shop reads besides the usual one, all of them. */
-export const changeDateCodes = async (pool: Pool, fleetId: FleetId, dateCodes: readonly DateCode[]): Promise<void> =>
-  withTransaction(pool, async (db) => setDateCodes(db, fleetId, dateCodes));
+export const changeDateCodes = async (
+  pool: Pool,
+  fleetId: FleetId,
+  { dateCodes, was }: DateCodesChange,
+): Promise<void> =>
+  withTransaction(pool, async (db) => {
+    refuseOvertaken((await heldFleet(db, fleetId)).dateCodes, was);
+    await setDateCodes(db, fleetId, dateCodes);
+  });
 
 /** Sets the shop's intervals and limits by class of machine, all of them. */
-export const changeClasses = async (pool: Pool, fleetId: FleetId, classes: readonly MachineClass[]): Promise<void> =>
-  withTransaction(pool, async (db) => setClasses(db, fleetId, classes));
+export const changeClasses = async (pool: Pool, fleetId: FleetId, { classes, was }: ClassesChange): Promise<void> =>
+  withTransaction(pool, async (db) => {
+    refuseOvertaken((await heldFleet(db, fleetId)).classes, was);
+    await setClasses(db, fleetId, classes);
+  });

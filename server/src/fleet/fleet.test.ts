@@ -169,6 +169,28 @@ describe('an empty database', () => {
     });
     expect((await ask(app, 'GET', '/api/fleet')).body.classes).toEqual([classes[1]]);
   });
+  it('does not let one change of all classes, or all codes, undo another unseen', async () => {
+    const [first, second] = [{ name: 'Grader' }, { name: 'Loader' }].map((named) => ({
+      ...named,
+      intervals: {},
+      limits: {},
+    }));
+    const [code, other] = ['LY', 'WWYY'].map((pattern) => ({ name: `Code ${pattern}`, pattern }));
+    for (const [path, key, one, two] of [
+      ['/api/fleet/classes', 'classes', first, second],
+      ['/api/fleet/date-codes', 'dateCodes', code, other],
+    ] as const) {
+      const was = (await ask(app, 'GET', '/api/fleet')).body[key];
+      expect((await ask(app, 'PUT', path, { [key]: [...was, one], was })).status).toBe(200);
+      const late = await ask(app, 'PUT', path, { [key]: [...was, two], was });
+      expect([late.status, late.body.title]).toEqual([
+        409,
+        'Nothing was stored: somebody else changed them meanwhile. Load the page anew, and change what stands now.',
+      ]);
+      expect((await ask(app, 'GET', '/api/fleet')).body[key]).toEqual([...was, one]);
+      expect((await ask(app, 'PUT', path, { [key]: was, was: [...was, one] })).status).toBe(200);
+    }
+  });
   it("keeps a unit's card, and what was on it before", async () => {
     const card = { plate: 'TP 4107', year: 2016, make: 'Storfonn', class: 'Plough truck', answers: 'K. Moen' };
     const detail: UnitDetail = (await ask(app, 'GET', '/api/units/P-01')).body;

@@ -28,14 +28,14 @@ export const fleetRoutes = (pool: Pool, fleetId: () => Promise<FleetId>): Hono =
     return c.json({ profile });
   });
   routes.put('/date-codes', async (c) => {
-    const { dateCodes } = await checkedBody(c, dateCodesSchema);
-    await changeDateCodes(pool, await fleetId(), dateCodes);
-    return c.json({ dateCodes });
+    const change = await checkedBody(c, dateCodesSchema);
+    await changeDateCodes(pool, await fleetId(), change);
+    return c.json({ dateCodes: change.dateCodes });
   });
   routes.put('/classes', async (c) => {
-    const { classes } = await checkedBody(c, classesSchema);
-    await changeClasses(pool, await fleetId(), classes);
-    return c.json({ classes });
+    const change = await checkedBody(c, classesSchema);
+    await changeClasses(pool, await fleetId(), change);
+    return c.json({ classes: change.classes });
   });
   routes.get('/demo', async (c) => c.json(await countDemo(pool, await fleetId())));
   routes.delete('/demo', async (c) => {

@@ -1,5 +1,5 @@
 import type { Fleet, FleetDraft } from '@vaktman/contract';
-import type { FleetId, DateCode, MachineClass, ProfileName } from '@vaktman/core';
+import { present, type FleetId, type DateCode, type MachineClass, type ProfileName } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { insertPerson, listPeople } from '../people/peopleStore';
 import { insertYard, listYards } from '../yard/yardStore';
@@ -52,6 +52,15 @@ export const insertFleet = async (db: Queryable, fleet: Fleet): Promise<void> =>
 /** What the fleet is called and where its clocks stand. */
 export const setFleetHead = async (db: Queryable, fleetId: FleetId, { name, timeZone }: FleetDraft): Promise<void> => {
   await db.query('UPDATE fleet SET name = $2, time_zone = $3 WHERE fleet_id = $1', [fleetId, name, timeZone]);
+};
+
+/** What is changed as a whole, held until the transaction ends. */
+export const heldFleet = async (db: Queryable, fleetId: FleetId): Promise<Pick<Fleet, 'dateCodes' | 'classes'>> => {
+  const { rows } = await db.query<Pick<Fleet, 'dateCodes' | 'classes'>>(
+    'SELECT date_codes AS "dateCodes", classes FROM fleet WHERE fleet_id = $1 FOR UPDATE',
+    [fleetId],
+  );
+  return present(rows[0]);
 };
 
 /** Sets the shop's intervals and limits by class of machine, all of them. Visits already opened keep theirs. */

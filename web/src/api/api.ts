@@ -7,6 +7,7 @@ import {
   type BatteryMove,
   type BatteryQuery,
   type BenchReading,
+  type DateCodesChange,
   type Fleet,
   type InstrumentDraft,
   type InstrumentRow,
@@ -26,7 +27,7 @@ import {
   type WatchRow,
   type Weather,
 } from '@vaktman/contract';
-import type { BatteryId, PersonId, UnitId, DateCode, PartPlate, ProfileName } from '@vaktman/core';
+import type { BatteryId, PersonId, UnitId, PartPlate, ProfileName } from '@vaktman/core';
 import { createApi } from '@reduxjs/toolkit/query/react';
 import { sessionTold } from '../session/sessionSlice';
 import { baseQuery } from './baseQuery';
@@ -185,8 +186,8 @@ export const api = createApi({
       }),
       invalidatesTags: ['Battery'],
     }),
-    setDateCodes: build.mutation<void, readonly DateCode[]>({
-      query: (dateCodes) => ({ url: '/fleet/date-codes', method: 'PUT', body: { dateCodes } }),
+    setDateCodes: build.mutation<void, DateCodesChange>({
+      query: (body) => ({ url: '/fleet/date-codes', method: 'PUT', body }),
       invalidatesTags: ['Fleet'],
     }),
     moveBattery: build.mutation<void, { batteryId: BatteryId; move: BatteryMove }>({

@@ -52,6 +52,8 @@ const resolver = draftResolver<Typed, Draft>(
 const CodesForm = ({ known, close }: { readonly known: readonly DateCode[]; readonly close: () => void }) => {
   const [setDateCodes] = useSetDateCodesMutation();
   const [failure, setFailure] = useState<string | null>(null);
+  // What stood when it was opened: what somebody else keeps meanwhile is not overwritten unseen.
+  const [was] = useState(known);
   const { control, handleSubmit } = useForm<Typed, unknown, Draft>({
     defaultValues: { codes: known.map((code) => ({ ...code })) },
     resolver,
@@ -59,7 +61,7 @@ const CodesForm = ({ known, close }: { readonly known: readonly DateCode[]; read
   });
   const { fields, append, remove } = useFieldArray({ control, name: 'codes', keyName: 'key' });
   const keep = async ({ dateCodes }: Draft): Promise<void> => {
-    const answer = await setDateCodes(dateCodes);
+    const answer = await setDateCodes({ dateCodes, was: [...was] });
     if (answer.error === undefined) close();
     else setFailure(problemText(answer.error));
   };

@@ -15,7 +15,19 @@ const changeSchema = z.object({
   watch: z.optional(z.boolean()),
   batteries: z.optional(z.boolean()),
   weather: z.optional(z.boolean()),
+  shop: z.optional(z.boolean()),
+  instruments: z.optional(z.boolean()),
 });
+
+/** What is asked for again when something of it is told to have changed. Who works here may do more, or less, from then on. */
+const TAGS_OF = {
+  watch: ['Watch', 'Unit'],
+  batteries: ['Battery'],
+  weather: ['Weather'],
+  shop: ['Fleet', 'Session'],
+  instruments: ['Instrument'],
+} as const;
+type ListTag = (typeof TAGS_OF)[keyof typeof TAGS_OF][number];
 
 /** Keeps what is shown in step with what others change: the server tells, and what is on screen is asked for again. */
 export const useChanges = (): void => {
@@ -28,9 +40,8 @@ export const useChanges = (): void => {
     let gatheringLists: ReturnType<typeof setTimeout> | null = null;
     let ended = false;
     const visits = new Set<string>();
-    let lists = false;
-    let batteries = false;
-    let weather = false;
+    /** What of the lists is to be asked for again. */
+    const lists = new Set<ListTag>();
 
     const askVisits = (): void => {
       gathering = null;
@@ -39,23 +50,14 @@ export const useChanges = (): void => {
     };
     const askLists = (): void => {
       gatheringLists = null;
-      dispatch(
-        api.util.invalidateTags([
-          ...(lists ? (['Watch', 'Unit'] as const) : []),
-          ...(batteries ? (['Battery'] as const) : []),
-          ...(weather ? (['Weather'] as const) : []),
-        ]),
-      );
-      lists = false;
-      batteries = false;
-      weather = false;
+      dispatch(api.util.invalidateTags([...lists]));
+      lists.clear();
     };
     const gather = (): void => {
       if (visits.size > 0) gathering ??= setTimeout(askVisits, GATHER_MS);
-      if (lists || batteries || weather) gatheringLists ??= setTimeout(askLists, gatherListsMs());
+      if (lists.size > 0) gatheringLists ??= setTimeout(askLists, gatherListsMs());
     };
-    const everything = (): void =>
-      void dispatch(api.util.invalidateTags(['Visit', 'Watch', 'Unit', 'Battery', 'Fleet', 'Weather']));
+    const everything = (): void => void dispatch(api.util.invalidateTags(['Visit', ...Object.values(TAGS_OF).flat()]));
     let missed = false;
 
     const open = async (): Promise<void> => {
@@ -74,9 +76,8 @@ export const useChanges = (): void => {
         const change = z.safeParse(changeSchema, JSON.parse(event.data));
         if (!change.success) return everything();
         if (change.data.visitId !== undefined) visits.add(change.data.visitId);
-        lists ||= change.data.watch === true;
-        batteries ||= change.data.batteries === true;
-        weather ||= change.data.weather === true;
+        for (const [told, tags] of Object.entries(TAGS_OF))
+          if (change.data[told as keyof typeof TAGS_OF] === true) for (const tag of tags) lists.add(tag);
         gather();
         return undefined;
       });

@@ -1,6 +1,6 @@
 import type { Fleet } from '@vaktman/contract';
 import type { MachineClass } from '@vaktman/core';
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { useFieldArray, useForm } from 'react-hook-form';
 import { problemText } from '../api/failure';
 import { AskForForm } from '../control/AskForForm';
@@ -22,10 +22,20 @@ export const Classes = ({ fleet }: { fleet: Fleet }) => {
   });
   const { fields, append, remove } = useFieldArray({ control, name: 'classes' });
   const { isDirty } = formState;
+  // What stood when the first of it was changed here: what somebody else keeps meanwhile is not overwritten unseen.
+  const [was, setWas] = useState(fleet.classes);
+  const follow = useEffectEvent(() => {
+    if (isDirty) return;
+    setWas(fleet.classes);
+    reset({ classes: fleet.classes.map(classTyped) });
+  });
+  useEffect(() => follow(), [fleet.classes]);
   const save = async ({ classes }: { classes: MachineClass[] }): Promise<void> => {
-    const result = await setClasses(classes);
+    const result = await setClasses({ classes, was });
     setFailure(result.error === undefined ? null : problemText(result.error));
-    if (result.error === undefined) reset({ classes: classes.map(classTyped) });
+    if (result.error !== undefined) return;
+    setWas(classes);
+    reset({ classes: classes.map(classTyped) });
   };
   const [saving, submit] = useOnce(async (form: HTMLElement) => {
     await handleSubmit(save, () => focusFirstWrong(form))();

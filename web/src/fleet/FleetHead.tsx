@@ -5,6 +5,7 @@ import { AskForForm } from '../control/AskForForm';
 import { draftResolver } from '../control/draftForm';
 import { TextLine } from '../control/formLines';
 import { Key } from '../control/Key';
+import { useFollow } from '../control/useFollow';
 import { useOnce } from '../control/useOnce';
 import { Line } from './fleetStyle';
 import { ZoneLine } from './ZoneLine';
@@ -19,6 +20,7 @@ export const FleetHead = ({ fleet }: { fleet: Fleet }) => {
     defaultValues: { name: fleet.name, timeZone: fleet.timeZone },
     resolver,
   });
+  useFollow({ reset }, { name: fleet.name, timeZone: fleet.timeZone });
   const { isDirty } = formState;
   const save = async (draft: FleetDraft): Promise<void> => {
     const result = await changeFleet(draft);

@@ -1,8 +1,9 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import { Link } from 'react-router';
 import { describe, expect, it } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { show } from '../../test/show';
+import { api } from '../api/api';
 import { FleetView } from './FleetView';
 
 const server = standServer();
@@ -93,8 +94,38 @@ describe('classes of machine', () => {
     await waitFor(() =>
       expect(sent('PUT', '/api/fleet/classes')).toEqual({
         classes: [{ name: 'Plough truck', intervals: { ready: { days: 90, hours: 250, km: 0 } }, limits: {} }],
+        was: [],
       }),
     );
+  });
+  const GRADER = { name: 'Grader', intervals: {}, limits: {} };
+  const changedElsewhere = (store: ReturnType<typeof shown>['store']): void => {
+    server.answers['GET /api/fleet'] = { body: { ...FLEET, classes: [GRADER] } };
+    act(() => void store.dispatch(api.util.invalidateTags(['Fleet'])));
+  };
+  it('are shown as somebody else keeps them meanwhile', async () => {
+    const { store } = shown();
+    await screen.findByRole('button', { name: 'Add a class' });
+    changedElsewhere(store);
+    const group = within(await screen.findByRole('group', { name: 'Class 1' }));
+    expect((group.getByLabelText(/^Class;/) as HTMLInputElement).value).toBe('Grader');
+  });
+  it('that are being changed stay as typed, and tell the server what they were changed from', async () => {
+    server.answers['PUT /api/fleet/classes'] = {
+      status: 409,
+      body: { type: 'about:blank', title: 'Nothing was stored: somebody else changed them.', status: 409 },
+    };
+    const { user, store } = shown();
+    await user.click(await screen.findByRole('button', { name: 'Add a class' }));
+    const name = within(screen.getByRole('group', { name: 'Class 1' })).getByLabelText(/^Class;/) as HTMLInputElement;
+    await user.type(name, 'Loader');
+    const before = server.asked.length;
+    changedElsewhere(store);
+    await waitFor(() => expect(server.asked.length).toBeGreaterThan(before));
+    await user.click(screen.getByRole('button', { name: 'Save the classes' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('somebody else changed them');
+    expect(sent('PUT', '/api/fleet/classes')).toMatchObject({ classes: [{ name: 'Loader' }], was: [] });
+    expect(name.value).toBe('Loader');
   });
 });
 

@@ -7,6 +7,7 @@ import { dayText } from '../control/dates';
 import { draftResolver } from '../control/draftForm';
 import { TextLine } from '../control/formLines';
 import { Key } from '../control/Key';
+import { useFollow } from '../control/useFollow';
 import { useOnce } from '../control/useOnce';
 import { Line, Wrong } from './fleetStyle';
 import { useAddYardMutation, useChangeYardMutation, useEndYardMutation } from './fleetApi';
@@ -22,6 +23,7 @@ const YardRow = ({ yard }: { yard: Yard }) => {
     defaultValues: { name: yard.name },
     resolver,
   });
+  useFollow({ reset }, { name: yard.name });
   const { isDirty } = formState;
   const save = async (draft: YardDraft): Promise<void> => {
     const result = await changeYard({ yardId: yard.yardId, draft });

@@ -7,13 +7,14 @@ import {
   type Beginning,
   type ChangeList,
   type ChangeQuery,
+  type ClassesChange,
   type DemoCount,
   type DemoRemoval,
   type FleetDraft,
   type NewFleet,
   type YardDraft,
 } from '@vaktman/contract';
-import type { PersonId, MachineClass } from '@vaktman/core';
+import type { PersonId } from '@vaktman/core';
 import { api } from '../api/api';
 
 /** Two years of visits are judged one by one: on a slow machine longer than other requests may take. */
@@ -65,8 +66,8 @@ const fleetApi = api.injectEndpoints({
       }),
       invalidatesTags: ['Fleet'],
     }),
-    setClasses: build.mutation<void, readonly MachineClass[]>({
-      query: (classes) => ({ url: '/fleet/classes', method: 'PUT', body: { classes } }),
+    setClasses: build.mutation<void, ClassesChange>({
+      query: (body) => ({ url: '/fleet/classes', method: 'PUT', body }),
       invalidatesTags: ['Fleet'],
     }),
     demoCount: build.query<DemoCount, void>({

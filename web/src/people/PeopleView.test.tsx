@@ -1,7 +1,8 @@
-import { screen, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { show } from '../../test/show';
+import { api } from '../api/api';
 import { PeopleView } from './PeopleView';
 
 const server = standServer();
@@ -27,6 +28,25 @@ it('says what the server says when it fails', async () => {
   };
   show(<PeopleView />);
   expect((await screen.findByRole('alert')).textContent).toContain('The database does not answer.');
+});
+it('shows what another lead changed meanwhile, and undoes nothing of it by what is kept here', async () => {
+  const people = (role: string) => ({
+    ...FLEET,
+    people: FLEET.people.map((person) => (person.personId === 'dahl' ? { ...person, role } : person)),
+  });
+  server.answers['GET /api/fleet'] = { body: people('technician') };
+  server.answers['PUT /api/people/dahl'] = { body: { personId: 'dahl' } };
+  const { user, store } = show(<PeopleView />);
+  const row = within(await screen.findByRole('form', { name: 'I. Dahl' }));
+  await user.type(row.getByLabelText('Name'), 'al');
+  server.answers['GET /api/fleet'] = { body: people('lead') };
+  act(() => void store.dispatch(api.util.invalidateTags(['Fleet'])));
+  expect(await row.findByRole('button', { name: /lead/i })).toBeTruthy();
+  expect((row.getByLabelText('Name') as HTMLInputElement).value).toBe('I. Dahlal');
+  await user.click(row.getByRole('button', { name: 'Save' }));
+  await waitFor(() =>
+    expect(server.asked.find(({ method }) => method === 'PUT')?.body).toEqual({ name: 'I. Dahlal', role: 'lead' }),
+  );
 });
 it('puts what is wrong with a name beside it, and keeps what was typed', async () => {
   server.answers['GET /api/fleet'] = fleet;

@@ -8,6 +8,7 @@ import { dayText } from '../control/dates';
 import { draftResolver } from '../control/draftForm';
 import { Choice, TextLine } from '../control/formLines';
 import { Key, PrimaryKey } from '../control/Key';
+import { useFollow } from '../control/useFollow';
 import { useOnce } from '../control/useOnce';
 import { useEndPersonMutation } from '../fleet/fleetApi';
 import { Failed, Loading } from '../frame/Failed';
@@ -52,7 +53,9 @@ const usePersonForm = (defaultValues: Typed) => useForm<Typed, unknown, PersonDr
 
 const PersonRow = ({ person }: { person: Person }) => {
   const [changePerson] = useChangePersonMutation();
-  const { control, handleSubmit, setError, reset, formState } = usePersonForm({ name: person.name, role: person.role });
+  const known = { name: person.name, role: person.role };
+  const { control, handleSubmit, setError, reset, formState } = usePersonForm(known);
+  useFollow({ reset }, known);
   const save = async (draft: PersonDraft): Promise<void> => {
     const result = await changePerson({ personId: person.personId, draft });
     if (result.error !== undefined) setError('name', { type: 'server', message: problemText(result.error) });
@@ -77,7 +80,7 @@ const PersonRow = ({ person }: { person: Person }) => {
       <AskForForm control={control} />
       <TextLine control={control} name="name" label="Name" />
       <Choice control={control} name="role" label="Role" options={ROLE_OPTIONS} />
-      <Key type="submit" isDisabled={!isDirty || saving}>
+      <Key type="submit" isDisabled={!isDirty} isPending={saving}>
         Save
       </Key>
       {person.endedAt === null ? (
