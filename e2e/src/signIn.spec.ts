@@ -94,7 +94,12 @@ test('a device that a lead ends is out at once, keeps what it recorded, and send
   await carry(desk, vaktman.url, await vaktman.cookiesOf('M. Holt'));
   const lead = await desk.newPage();
   await lead.goto(`${vaktman.url}/devices`);
-  await lead.getByRole('form', { name: "T. Brandvold's tablet" }).getByRole('button', { name: 'End' }).click();
+  const row = lead.getByRole('form', { name: "T. Brandvold's tablet" });
+  await row.getByRole('button', { name: 'End it' }).click();
+  await expect(async () => {
+    await row.getByRole('button', { name: 'Surely end it' }).click({ timeout: 1000 });
+    await expect(row).toHaveCount(0, { timeout: 1000 });
+  }).toPass();
   await expect(lead.getByText(/^Ended: T. Brandvold's tablet/)).toBeVisible();
   // What is read now is kept on the device.
   await page.keyboard.type('12.71');

@@ -2,6 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import type { Device, ProgramKey } from '@vaktman/contract';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { sessionOf, show } from '../../test/show';
+import { surely } from '../../test/surely';
 import { standServer } from '../../test/standServer';
 import { DevicesView } from './DevicesView';
 
@@ -76,11 +77,12 @@ describe('the devices of the fleet', () => {
     expect(await row.findByText('expected a name, such as Bay 2 tablet')).toBeTruthy();
     expect(sent('PUT', '/api/devices/one')).toEqual([]);
   });
-  it('are ended by one press, and say what stands in the way', async () => {
+  it('are ended by a second press, and say what stands in the way', async () => {
     server.answers['PUT /api/devices/one/ending'] = problem('Not ended.', 'deviceId', 'this device ended already');
     const { user } = show(<DevicesView />);
     const row = within(await screen.findByRole('form', { name: 'Tablet one' }));
-    await user.click(row.getByRole('button', { name: 'End' }));
+    expect(sent('PUT', '/api/devices/one/ending')).toEqual([]);
+    await surely(user, 'End it', 'Surely end it', row);
     expect(await row.findByText('this device ended already')).toBeTruthy();
   });
   it('that cannot be loaded say why, and are asked for again', async () => {
@@ -136,7 +138,7 @@ describe('keys of programs', () => {
     expect(rows[0]!.textContent).toMatch(/read what the fleet’s people see, take lists in.*used 24 Nov/);
     expect(rows[1]!.textContent).toMatch(/ended 20 Nov/);
     expect(within(rows[1] as HTMLElement).queryByRole('button')).toBeNull();
-    await user.click(within(rows[0] as HTMLElement).getByRole('button', { name: 'End' }));
+    await surely(user, 'End it', 'Surely end it', within(rows[0] as HTMLElement));
     await waitFor(() => expect(sent('PUT', '/api/keys/k1/ending')).toHaveLength(1));
   });
   it('that could not be loaded are not told to be none', async () => {

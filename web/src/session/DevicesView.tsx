@@ -3,10 +3,13 @@ import { useForm } from 'react-hook-form';
 import styled from 'styled-components';
 import { useSessionQuery } from '../api/api';
 import { failedWords, problemText } from '../api/failure';
+import { AskForForm } from '../control/AskForForm';
 import { clockTimeText, dayText } from '../control/dates';
 import { draftResolver } from '../control/draftForm';
 import { Choice, TextLine } from '../control/formLines';
 import { Key } from '../control/Key';
+import { SureKey } from '../control/SureKey';
+import { useFollow } from '../control/useFollow';
 import { useOnce } from '../control/useOnce';
 import { Failed, Loading } from '../frame/Failed';
 import { ShopSheet } from '../frame/ShopSheet';
@@ -54,10 +57,13 @@ const lastWords = ({ lastPerson, lastAt, enrolledAt, enrolledBy }: Device): stri
 const DeviceRow = ({ device, isHere }: { readonly device: Device; readonly isHere: boolean }) => {
   const [changeDevice] = useChangeDeviceMutation();
   const [endDevice] = useEndDeviceMutation();
+  const known: Typed = { name: device.name, shared: device.shared ? 'shared' : 'own' };
   const { control, handleSubmit, setError, reset, formState } = useForm<Typed, unknown, DeviceDraft>({
-    defaultValues: { name: device.name, shared: device.shared ? 'shared' : 'own' },
+    defaultValues: known,
     resolver,
   });
+  useFollow({ reset }, known);
+  const { isDirty } = formState;
   const [saving, save] = useOnce(async () =>
     handleSubmit(async (draft) => {
       const result = await changeDevice({ deviceId: device.deviceId, draft });
@@ -78,13 +84,14 @@ const DeviceRow = ({ device, isHere }: { readonly device: Device; readonly isHer
         void save();
       }}
     >
+      <AskForForm control={control} />
       <TextLine control={control} name="name" label={isHere ? 'This device' : 'Device'} />
       <Choice control={control} name="shared" label="Who works at it" options={SHARING} />
       <p>{lastWords(device)}</p>
-      <Key type="submit" isDisabled={!formState.isDirty || saving}>
+      <Key type="submit" isDisabled={!isDirty} isPending={saving}>
         Save
       </Key>
-      <Key onPress={end}>End</Key>
+      <SureKey words="End it" sureWords="Surely end it" onPress={end} />
     </Row>
   );
 };

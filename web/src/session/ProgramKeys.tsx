@@ -8,6 +8,7 @@ import { clockTimeText, dayText } from '../control/dates';
 import { draftResolver } from '../control/draftForm';
 import { TextLine } from '../control/formLines';
 import { Key, PrimaryKey } from '../control/Key';
+import { SureKey } from '../control/SureKey';
 import { useOnce } from '../control/useOnce';
 import { useAddKeyMutation, useEndKeyMutation, useProgramKeysQuery } from './signInApi';
 
@@ -139,7 +140,9 @@ export const ProgramKeys = () => {
               <br />
               since {dayText(key.madeAt)} by {key.madeBy}; {usedWords(key)}
             </span>
-            {key.endedAt === null ? <Key onPress={() => end(key.keyId)}>End</Key> : null}
+            {key.endedAt === null ? (
+              <SureKey words="End it" sureWords="Surely end it" onPress={async () => end(key.keyId)} />
+            ) : null}
           </li>
         ))}
       </List>

@@ -1,6 +1,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { show } from '../../test/show';
+import { surely } from '../../test/surely';
 import { standServer } from '../../test/standServer';
 import { useAppSelector } from '../store';
 import { ConfirmSheet } from './ConfirmSheet';
@@ -45,7 +46,7 @@ const opened = () => {
 
 it('asks for the passphrase once more and then does what was asked for', async () => {
   const { user } = opened();
-  await user.click(await screen.findByRole('button', { name: 'End' }));
+  await surely(user, 'End it', 'Surely end it');
   const field = await screen.findByLabelText('Passphrase of K. Moen');
   server.answers['POST /api/session/confirmation'] = {
     status: 401,
@@ -64,7 +65,7 @@ it('asks for the passphrase once more and then does what was asked for', async (
 });
 it('leaves it where the passphrase is not given, and says why nothing happened', async () => {
   const { user } = opened();
-  await user.click(await screen.findByRole('button', { name: 'End' }));
+  await surely(user, 'End it', 'Surely end it');
   await user.click(await screen.findByRole('button', { name: 'Leave it' }));
   expect(await screen.findByText(/asks for your passphrase once more/)).toBeTruthy();
   expect(ends()).toBe(1);

@@ -1,6 +1,7 @@
 import { act, cleanup, renderHook, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { standSources } from '../../../test/standSource';
+import { surely } from '../../../test/surely';
 import { visitPage } from '../../../test/visitPage';
 import { useValueLog } from './useValueLog';
 
@@ -43,13 +44,7 @@ describe('a value that is logged', () => {
     const { user, read } = await begin(TYPE);
     expect(screen.getByRole('button', { name: 'Stop and keep the log' }).hasAttribute('disabled')).toBe(true);
     await user.keyboard('14.2{Enter}');
-    await user.click(await screen.findByRole('button', { name: 'Throw this log away' }));
-    expect(screen.getByRole('timer')).toBeTruthy();
-    const sure = screen.getByRole('button', { name: 'Yes, throw it away' });
-    await waitFor(async () => {
-      await user.click(sure);
-      expect(sure.isConnected).toBe(false);
-    });
+    await surely(user, 'Throw this log away', 'Yes, throw it away');
     expect(await screen.findByLabelText(/Engine speed/)).toBeTruthy();
     expect(read()).toEqual([]);
   });
