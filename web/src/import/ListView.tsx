@@ -4,6 +4,7 @@ import { ProgressBar } from 'react-aria-components';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery } from '../api/api';
+import { AskBeforeLeaving } from '../control/AskBeforeLeaving';
 import { FileZone } from '../control/FileZone';
 import { inReach } from '../control/inReach';
 import { Key, PrimaryKey, QuietKey } from '../control/Key';
@@ -152,7 +153,14 @@ const ListView = ({ kind }: { kind: ListKind }) => {
           <PastLists />
         </>
       ) : null}
-      {state.kind === 'reading' ? (
+      <AskBeforeLeaving asks={() => list.isAnswered} />
+      {list.lacking === null || file === null ? null : (
+        <Wrong role="alert">
+          What is on record could not be loaded, and a list is read against it. {list.lacking}{' '}
+          <QuietKey onPress={list.askKnown}>Ask again</QuietKey>
+        </Wrong>
+      )}
+      {state.kind === 'reading' && list.lacking === null ? (
         <ProgressBar
           aria-label={`Reading ${file?.name ?? ''}`}
           {...(state.percent === null ? { isIndeterminate: true } : { value: state.percent })}

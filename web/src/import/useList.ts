@@ -1,6 +1,6 @@
 import type { ListKind } from '@vaktman/contract';
 import type { Battery, ImportAnswer, ImportMap } from '@vaktman/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { v7 } from 'uuid';
 import { problemText } from '../api/failure';
 import { useOnce } from '../control/useOnce';
@@ -22,7 +22,7 @@ interface Chosen {
 
 /** A list on its way in: chosen, read, asked about, taken in. */
 export const useList = (kind: ListKind) => {
-  const { data: known } = useImportKnownQuery();
+  const { data: known, error: unknown, refetch } = useImportKnownQuery();
   const [askMap] = useKeptMapMutation();
   const [takeIn] = useTakeInListMutation();
   const [chosen, setChosen] = useState<Chosen | null>(null);
@@ -56,16 +56,6 @@ export const useList = (kind: ListKind) => {
     };
   }, [answer, chosen, askMap, kind]);
 
-  // Rows copied in a spreadsheet are pasted anywhere on the sheet.
-  useEffect(() => {
-    const paste = (event: ClipboardEvent): void => {
-      const text = event.clipboardData?.getData('text/plain') ?? '';
-      if (text.includes('\n')) take(new File([text], 'pasted rows'));
-    };
-    document.addEventListener('paste', paste);
-    return () => document.removeEventListener('paste', paste);
-  }, []);
-
   const [pending, store] = useOnce(async (own: ImportAnswer) => {
     if (chosen === null) return;
     const rest = { importId: chosen.importId, fileName: chosen.file.name, map: own.map };
@@ -73,8 +63,24 @@ export const useList = (kind: ListKind) => {
     if (sent.error !== undefined) setFailure(problemText(sent.error));
     else setAdded(own.good);
   });
+  // Rows copied in a spreadsheet are pasted anywhere on the sheet but into a field; not while a list is being taken in.
+  const paste = useEffectEvent(({ target, clipboardData }: ClipboardEvent): void => {
+    const text = clipboardData?.getData('text/plain') ?? '';
+    const isField = target instanceof Element && target.closest('input, textarea') !== null;
+    if (text.includes('\n') && !isField && !pending) take(new File([text], 'pasted rows'));
+  });
+  useEffect(() => {
+    const listen = (event: ClipboardEvent): void => paste(event);
+    document.addEventListener('paste', listen);
+    return () => document.removeEventListener('paste', listen);
+  }, []);
   return {
     known,
+    /** Why it is not known what is on record, which every list is read against; null while nothing is wrong. */
+    lacking: known === undefined && unknown !== undefined ? problemText(unknown) : null,
+    askKnown: () => void refetch(),
+    /** Whether somebody answered what was asked of this list, or said what a column is. */
+    isAnswered: added === null && !isReused && (chosen?.map != null || chosen?.chemistry != null),
     state,
     answer,
     /** False while the file is read anew by what was just said: what is shown is from before. */
@@ -86,7 +92,8 @@ export const useList = (kind: ListKind) => {
     added,
     pending,
     bare: kind === 'units' && answer !== null ? withoutBatteries(answer) : 0,
-    take,
+    /** Another list is looked at once this one is in, or not. */
+    take: (file: File) => (pending ? undefined : take(file)),
     again: () => {
       setChosen(null);
       setAdded(null);

@@ -74,7 +74,9 @@ export const BenchLower = memo(function BenchLower({
         </Notebook>
         <TwoKeys>
           <Key onPress={hands.note}>Note it</Key>
-          <Key onPress={hands.waitTenMinutes}>Wait 10 min</Key>
+          <Key stays onPress={hands.waitTenMinutes}>
+            Wait 10 min
+          </Key>
         </TwoKeys>
         <h2>Tools</h2>
         <BatteryTools unit={unit} use={hands.useTool} />
@@ -87,7 +89,7 @@ export const BenchLower = memo(function BenchLower({
           onChange={(value) => setPart(Number(value))}
           options={parts.map(({ words }, index) => [String(index), words] as const)}
         />
-        <Key onPress={() => hands.mend(present(parts[part]))} style={{ width: '100%', marginTop: '0.5rem' }}>
+        <Key stays onPress={() => hands.mend(present(parts[part]))} style={{ width: '100%', marginTop: '0.5rem' }}>
           Do it
         </Key>
       </div>

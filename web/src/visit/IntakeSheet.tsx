@@ -78,14 +78,16 @@ const PartsBefore = ({ unit, repeats }: { unit: Unit; repeats: Preparing['repeat
     <h3>What was put in within two years</h3>
     <Parts>
       {partPlaces(unit).map((place) => {
-        const fitted = repeats.find((repeat) => repeat.place === place)?.fitted ?? [];
+        const fitted = repeats?.find((repeat) => repeat.place === place)?.fitted ?? [];
         return (
           <li key={place}>
             <strong>{partName(place)}</strong>
             <span>
-              {fitted.length === 0
-                ? 'none on record'
-                : `${fitted.length} ${fitted.length === 1 ? 'time' : 'times'}: ${fitted.map((from) => dayText(from)).join(', ')}`}
+              {repeats === null
+                ? 'not loaded'
+                : fitted.length === 0
+                  ? 'none on record'
+                  : `${fitted.length} ${fitted.length === 1 ? 'time' : 'times'}: ${fitted.map((from) => dayText(from)).join(', ')}`}
             </span>
           </li>
         );

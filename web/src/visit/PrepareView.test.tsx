@@ -10,7 +10,7 @@ import { unitDetailOf } from '../../test/units';
 import { Outbox } from '../outbox/outbox';
 import { OutboxContext } from '../outbox/OutboxContext';
 import { sessionTold } from '../session/sessionSlice';
-import { createStore } from '../store';
+import { createStore, type Store } from '../store';
 import { PrepareView } from './PrepareView';
 
 const server = standServer();
@@ -41,6 +41,11 @@ const view = async (unitId = 'P-07') => {
   await screen.findByRole('heading', { level: 1 });
   return { store, router, user: userEvent.setup(), opened: () => Object.values(store.getState().outbox.visits) };
 };
+/** Somebody else goes on at this device. */
+const goesOn = (store: Store): void => {
+  const person = { personId: 'dahl', name: 'I. Dahl', role: 'technician' as const };
+  act(() => void store.dispatch(sessionTold({ ...sessionOf('technician'), person }, true)));
+};
 const start = () => screen.getByRole('button', { name: 'Start the visit' });
 
 describe('before the first reading', () => {
@@ -65,6 +70,72 @@ describe('before the first reading', () => {
     // Nobody chose a method: the fleet's.
     expect(visit?.file.method.profile).toBe('rested');
     expect(visit?.events.map(({ kind }) => kind)).toEqual(['cautions-acknowledged']);
+  });
+  it('is opened by whoever goes on at this device, who reads the cautions', async () => {
+    const { user, store, opened } = await view();
+    await user.type(screen.getByLabelText(/^Battery temperature/), '5');
+    await user.click(screen.getByText('Read, and done'));
+    const session = sessionOf('technician');
+    act(
+      () =>
+        void store.dispatch(
+          sessionTold({ ...session, person: { ...session.person!, personId: 'dahl', name: 'I. Dahl' } }, true),
+        ),
+    );
+    await user.click(start());
+    expect(await screen.findByText('Acknowledge the cautions to go on.')).toBeTruthy();
+    await user.click(screen.getByText('Read, and done'));
+    await user.click(start());
+    await waitFor(() => expect(opened()).toHaveLength(1));
+    expect(opened()[0]?.file.visit.technician).toBe('I. Dahl');
+    expect(opened()[0]?.events).toMatchObject([{ kind: 'cautions-acknowledged', by: 'I. Dahl' }]);
+  });
+  const complain = async (user: Awaited<ReturnType<typeof view>>['user']): Promise<void> => {
+    await user.click(screen.getByRole('button', { name: /Why$/ }));
+    await user.click(await screen.findByRole('option', { name: 'Complaint' }));
+    await user.type(screen.getByLabelText(/^Air temperature/), '-12');
+    await user.click(screen.getByText('Read, and done'));
+    await user.click(screen.getByRole('button', { name: 'What was seen' }));
+    await screen.findByRole('heading', { name: 'What was seen?' });
+  };
+  it('leads back to what has to be put right before a complaint is begun', async () => {
+    const { user, store, opened } = await view();
+    await complain(user);
+    goesOn(store);
+    await user.click(screen.getByRole('button', { name: /^Start: / }));
+    expect(await screen.findByText('Acknowledge the cautions to go on.')).toBeTruthy();
+    await user.click(screen.getByText('Read, and done'));
+    await user.click(screen.getByRole('button', { name: 'What was seen' }));
+    await user.click(await screen.findByRole('button', { name: /^Start: / }));
+    await waitFor(() => expect(opened()).toHaveLength(1));
+  });
+  it('says that it is not known which parts came before where that does not come', async () => {
+    server.answers['GET /api/units/P-07/parts'] = {
+      status: 500,
+      body: { type: 'about:blank', title: 'Broken.', status: 500 },
+    };
+    const { user } = await view();
+    await complain(user);
+    expect(await screen.findAllByText('not loaded')).toHaveLength(2);
+    expect(screen.queryByText('none on record')).toBeNull();
+  });
+  it('says that somebody is at this unit already, and leads there', async () => {
+    const visit = {
+      visitId: '01932a00-0000-7000-8000-000000000001',
+      startedAt: new Date().toISOString(),
+      closedAt: null,
+      technician: 'I. Dahl',
+      disposition: 'unfinished',
+      headline: 'Nothing read yet',
+      findingCount: 0,
+      batteries: {},
+      lasts: {},
+    };
+    server.answers['GET /api/units/P-07'] = { body: { ...unitDetailOf('P-07'), visits: [visit] } };
+    await view();
+    expect((await screen.findByText(/A visit of this unit is open since/)).textContent).toContain('I. Dahl');
+    const link = screen.getByRole('link', { name: 'Go on with that one' });
+    expect(link.getAttribute('href')).toBe(`/visits/${visit.visitId}`);
   });
   it('asks what was seen where somebody complained, and keeps what was typed on the way back', async () => {
     const { user, opened } = await view();

@@ -1,13 +1,13 @@
 import type { Fleet, UnitDetail } from '@vaktman/contract';
 import { DEFER_WORDS, PROFILE_NAMES, PROFILES, VISIT_REASONS, type HandsNeeded } from '@vaktman/core';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useUnitQuery } from '../api/api';
 import { failedWords, isNotFound } from '../api/failure';
 import { AskBeforeLeaving } from '../control/AskBeforeLeaving';
 import { ChoiceField } from '../control/ChoiceField';
-import { longNowText } from '../control/dates';
+import { dayTimeText, longNowText } from '../control/dates';
 import { FieldGroup } from '../control/Field';
 import { Choice, NumberLine, TextLine } from '../control/formLines';
 import { inReach } from '../control/inReach';
@@ -40,6 +40,11 @@ const Grid = styled.div`
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 0.9rem 1.2rem;
+`;
+const Already = styled.p`
+  border: 2px solid var(--ink);
+  padding: 0.5rem 0.8rem;
+  margin-bottom: 0.8rem;
 `;
 const Foot = styled.div`
   grid-column: 1 / -1;
@@ -80,8 +85,23 @@ const ReadWith = () => {
   );
 };
 
+/** That somebody is at this unit already: two visits at once would read it twice, and each lack what the other read. */
+const OpenAlready = ({ visits }: Pick<UnitDetail, 'visits'>) => {
+  const open = visits.find(({ closedAt }) => closedAt === null);
+  return open === undefined ? null : (
+    <Already role="status">
+      A visit of this unit is open since {dayTimeText(open.startedAt)}, {open.technician}.{' '}
+      <Link to={`/visits/${open.visitId}`}>Go on with that one</Link>
+    </Already>
+  );
+};
+
 /** Who, why, how cold, how many hours, and the cautions. */
-const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => void }) => {
+const PrepareSheet = ({
+  preparing,
+  visits,
+  seen,
+}: Pick<UnitDetail, 'visits'> & { preparing: Preparing; seen: () => void }) => {
   const { form, profile, reason, hands, starting, askToStart } = preparing;
   const { control, trigger, setValue, watch, formState } = form;
   const number = (key: keyof typeof RANGE, label: string) => (
@@ -98,6 +118,7 @@ const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => v
       noValidate
     >
       <FieldGroup title="Prepare the visit">
+        <OpenAlready visits={visits} />
         <Grid>
           <TextLine control={control} name="technician" label="Technician" isDisabled />
           <Choice
@@ -122,7 +143,7 @@ const PrepareSheet = ({ preparing, seen }: { preparing: Preparing; seen: () => v
           {PROFILES[profile].why} <Link to={`/method?of=${profile}`}>Its limits</Link>
         </p>
         <ReadWith />
-        {preparing.repeats.map((repeat) => (
+        {(preparing.repeats ?? []).map((repeat) => (
           <p key={repeat.place}>{repeatWords(repeat)}</p>
         ))}
       </FieldGroup>
@@ -149,6 +170,11 @@ const PrepareForm = ({ data, fleet }: { data: UnitDetail; fleet: Fleet }) => {
   const preparing = usePrepare(data, fleet);
   const { profile, profileFrom } = preparing;
   const [asksSeen, setAsksSeen] = useState(false);
+  const isWrong = Object.keys(preparing.form.formState.errors).length > 0;
+  useEffect(() => {
+    // What is wrong by the time it is begun is shown where it is put right.
+    if (isWrong) setAsksSeen(false);
+  }, [isWrong]);
   const turnTo = (seen: boolean): void => {
     setAsksSeen(seen);
     window.scrollTo(0, 0);
@@ -174,7 +200,7 @@ const PrepareForm = ({ data, fleet }: { data: UnitDetail; fleet: Fleet }) => {
         {asksSeen ? (
           <IntakeSheet unit={data.unit} preparing={preparing} back={() => turnTo(false)} />
         ) : (
-          <PrepareSheet preparing={preparing} seen={() => turnTo(true)} />
+          <PrepareSheet preparing={preparing} visits={data.visits} seen={() => turnTo(true)} />
         )}
       </main>
       <AskBeforeLeaving asks={preparing.wouldLose} />

@@ -38,7 +38,7 @@ export const usePrepare = (data: UnitDetail, fleet: Fleet) => {
   const outbox = useOutbox();
   const dispatch = useAppDispatch();
   const person = usePersonName();
-  const { data: stays = [] } = useUnitPartsQuery(data.unit.id);
+  const { data: stays } = useUnitPartsQuery(data.unit.id);
   const [visitId] = useState(() => v7());
   const opened = useRef(false);
   const form = useForm<PrepareTyped, unknown, Prepared>({
@@ -57,11 +57,18 @@ export const usePrepare = (data: UnitDetail, fleet: Fleet) => {
     resolver: prepareResolver,
   });
   const [reason, symptoms, chosen] = form.watch(['reason', 'symptoms', 'profile']);
-  const repeats = useMemo(() => partRepeats(stays, new Date(), 1), [stays]);
+  const repeats = useMemo(() => (stays === undefined ? null : partRepeats(stays, new Date(), 1)), [stays]);
   const { setValue, getValues, handleSubmit } = form;
   useEffect(() => {
+    if (getValues('technician') === person) return;
+    // Whoever goes on at this device takes the readings, not whoever turned to the sheet; and reads the cautions.
+    setValue('technician', person);
+    setValue('acknowledged', false);
+  }, [person, getValues, setValue]);
+  useEffect(() => {
     // What the record says is ticked beforehand; it may be taken away.
-    if (repeats.length > 0 && getValues('symptoms').length === 0) setValue('symptoms', ['replaced-again']);
+    if (repeats !== null && repeats.length > 0 && getValues('symptoms').length === 0)
+      setValue('symptoms', ['replaced-again']);
   }, [repeats, getValues, setValue]);
   const kept = data.profile ?? fleet.profile;
   const profile = chosen === '' ? kept : (chosen as ProfileName);
@@ -70,7 +77,7 @@ export const usePrepare = (data: UnitDetail, fleet: Fleet) => {
   const open = async (prepared: Prepared): Promise<void> => {
     const at = instantNow();
     const { technician, ambientC, batteryC, engineHours, odometerKm, complaint } = prepared;
-    const seen = symptomsFor(prepared, repeats);
+    const seen = symptomsFor(prepared, repeats ?? []);
     const used = prepared.profile ?? kept;
     const { limits } = classRules(fleet.classes, data.card.class ?? '');
     // Never a visit without the cautions that were read for it.
@@ -120,6 +127,7 @@ export const usePrepare = (data: UnitDetail, fleet: Fleet) => {
     profile,
     profileFrom,
     reason,
+    /** Parts that came before; null while that is not known. */
     repeats,
     symptoms,
     hands: useMemo(() => handsNeeded(owed), [owed]),
