@@ -20,6 +20,7 @@ import { Choice, TextLine } from '../control/formLines';
 import { inReach } from '../control/inReach';
 import { PrimaryKey } from '../control/Key';
 import { useOnce } from '../control/useOnce';
+import { VisitOpen } from './VisitOpen';
 
 const Panel = styled.form`
   display: grid;
@@ -127,7 +128,7 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
   const [moveBattery] = useMoveBatteryMutation();
   const move = async (wanted: BatteryMove): Promise<void> => {
     const answer = await moveBattery({ batteryId: detail.batteryId, move: wanted });
-    if (answer.error !== undefined) setProblem(problemText(answer.error));
+    setProblem(answer.error === undefined ? null : problemText(answer.error));
   };
   const [moving, submit] = useOnce(async (form: HTMLFormElement) => handleSubmit(move, () => focusFirstWrong(form))());
   if (detail.state === 'scrapped')
@@ -200,6 +201,8 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
             )}
         />
       )}
+      {detail.state === 'fitted' && detail.unitId !== null ? <VisitOpen unitId={detail.unitId} /> : null}
+      {kind === 'fit' && unitId !== detail.unitId ? <VisitOpen unitId={unitId} /> : null}
       <TextLine control={control} name="because" label="Why" />
       {isWornOut(detail) && kind === 'fit' ? (
         <p>

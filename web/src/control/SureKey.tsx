@@ -1,18 +1,19 @@
 import { useState } from 'react';
+import styled from 'styled-components';
 import { Key, QuietKey } from './Key';
 import { useSettled } from './useSettled';
 
+const Below = styled(Key)`
+  margin-top: 0.5rem;
+  justify-self: start;
+`;
 const Sure = ({ words, onPress }: { readonly words: string; readonly onPress: () => unknown }) => {
   // It comes where it was asked for: the press that asked may bounce.
   const isSettled = useSettled();
   return (
-    <Key
-      autoFocus
-      style={{ marginTop: '0.5rem', justifySelf: 'start' }}
-      onPress={() => (isSettled ? onPress() : undefined)}
-    >
+    <Below autoFocus onPress={() => (isSettled ? onPress() : undefined)}>
       {words}
-    </Key>
+    </Below>
   );
 };
 
