@@ -5,6 +5,7 @@ import { useFleetQuery, useSessionQuery } from './api/api';
 import { setYardZone } from './control/dates';
 import { ErrorView } from './frame/ErrorView';
 import { Failed, Loading } from './frame/Failed';
+import { Part } from './control/Part';
 import { MainBar } from './frame/MainBar';
 import { SkipLink } from './frame/SkipLink';
 import { zoneTold } from './settings/settingsSlice';
@@ -89,16 +90,16 @@ const Views = ({ isCovered }: { isCovered: boolean }) => (
   <>
     <SkipLink />
     <Outlet />
-    <Suspense fallback={null}>
+    <Part what="What tells of clocks, loads and what waits">
       <ClockNotices />
       <WaitingMark />
       <HoldNotices />
       {isCovered ? null : <Changes />}
-    </Suspense>
-    <Suspense fallback={null}>
+    </Part>
+    <Part what="What looks for a new version">
       <UpdateNotice />
       <IdleSignOut />
-    </Suspense>
+    </Part>
   </>
 );
 
@@ -130,9 +131,9 @@ const Frame = () => {
           <Views isCovered={over !== null} />
         </Activity>
       )}
-      <Suspense fallback={null}>
+      <Part what="What keeps a shift without network">
         <DeviceKeeper />
-      </Suspense>
+      </Part>
       {asks ? (
         <Suspense fallback={null}>
           <ConfirmSheet />

@@ -1,6 +1,7 @@
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import type { ChoiceProps } from './ChoiceSelect';
 import { ChoiceBox } from './choiceStyle';
+import { Part } from './Part';
 
 /** The list comes after the first view, which only shows what is chosen. */
 const ChoiceSelect = lazy(() => import('./ChoiceSelect'));
@@ -16,7 +17,7 @@ const Still = ({ label, value, options, bare }: ChoiceProps) => (
 
 /** A labelled choice among a few words. */
 export const ChoiceField = (props: ChoiceProps) => (
-  <Suspense fallback={<Still {...props} />}>
+  <Part what={`The list of “${props.label}”`} meanwhile={<Still {...props} />}>
     <ChoiceSelect {...props} />
-  </Suspense>
+  </Part>
 );

@@ -1,7 +1,8 @@
 import { Bell, BellOff, Moon, Sun } from 'lucide-react';
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import { ToggleButton } from 'react-aria-components';
 import styled from 'styled-components';
+import { Part } from '../control/Part';
 import { WhoKey } from '../session/WhoKey';
 import { soundToggled, themeToggled } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
@@ -36,9 +37,9 @@ export const DeviceKeys = () => {
   return (
     <>
       <WhoKey />
-      <Suspense fallback={null}>
+      <Part what="The clocks">
         <Clocks />
-      </Suspense>
+      </Part>
       <Switch aria-label="Night theme" isSelected={theme === 'night'} onChange={() => dispatch(themeToggled())}>
         {theme === 'night' ? <Sun aria-hidden="true" /> : <Moon aria-hidden="true" />}
       </Switch>

@@ -1,6 +1,7 @@
 import { useRouteError } from 'react-router';
 import styled from 'styled-components';
 import { Key, KeyLink } from '../control/Key';
+import { isLostPart } from '../control/lostPart';
 
 const Sheet = styled.main`
   padding: 3rem 1.5rem;
@@ -16,15 +17,10 @@ const Sheet = styled.main`
   }
 `;
 
-/** Parts of the application are fetched when first needed; after an update the old ones are gone. */
-const isLost = (error: unknown): boolean =>
-  error instanceof Error &&
-  /dynamically imported module|Importing a module script failed|Failed to fetch/i.test(error.message);
-
 /** In place of a view that failed: what happened, what is kept, and the ways on. */
 export const ErrorView = () => {
   const error = useRouteError();
-  const lost = isLost(error);
+  const lost = isLostPart(error);
   return (
     <Sheet role="alert">
       <h1>{lost ? 'A part of the application could not be fetched' : 'This view failed'}</h1>

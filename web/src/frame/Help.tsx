@@ -1,7 +1,8 @@
 import { CircleHelp } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, useEffect, useState } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
+import { Part } from '../control/Part';
 
 const HelpSheet = lazy(() => import('./HelpSheet'));
 
@@ -36,9 +37,9 @@ export const Help = () => {
         <CircleHelp aria-hidden="true" />
       </Ask>
       {isOpen ? (
-        <Suspense fallback={null}>
+        <Part what="Settings, keys and words">
           <HelpSheet close={() => setOpen(false)} />
-        </Suspense>
+        </Part>
       ) : null}
     </>
   );

@@ -1,12 +1,13 @@
 import type { UnitDetail, UnitHistory } from '@vaktman/contract';
 import type { ColdBand } from '@vaktman/core';
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import { Link } from 'react-router';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
 import { useWeatherQuery } from '../api/api';
 import { useTonight } from '../clock/useYardDate';
 import { dayText } from '../control/dates';
+import { Part } from '../control/Part';
 import { PHONE } from '../theme/screen';
 import { coldestNights } from '../watch/watchFilter';
 import { Tonight } from './Tonight';
@@ -103,9 +104,9 @@ export const UnitSide = ({ detail, history }: { detail: UnitDetail; history: Uni
         </p>
       )}
       {history?.outlook == null ? null : (
-        <Suspense fallback={null}>
+        <Part what="How cold it starts">
           <ColdCurve cold={history.outlook.cold} night={night} />
-        </Suspense>
+        </Part>
       )}
       <OpenActions actions={history?.actions ?? []} />
       <UnitKeys unitId={unit.id} openVisitId={open?.visitId ?? null} />

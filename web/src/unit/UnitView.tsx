@@ -1,6 +1,6 @@
 import type { UnitDetail } from '@vaktman/contract';
 import { alternatorsOf, DISPOSITION_WORDS } from '@vaktman/core';
-import { lazy, Suspense } from 'react';
+import { lazy } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useUnitHistoryQuery, useUnitQuery } from '../api/api';
@@ -9,6 +9,7 @@ import { useNow } from '../clock/useNow';
 import { dayText } from '../control/dates';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { Scroll } from '../control/tableStyle';
+import { Part } from '../control/Part';
 import { QuietKey } from '../control/Key';
 import { bankWords } from '../control/words';
 import { BackToWatch } from '../frame/BackToWatch';
@@ -99,14 +100,14 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
             </Lacking>
           ) : null}
           {history === undefined ? null : (
-            <Suspense fallback={null}>
+            <Part what="How it went over the years">
               <LifeLines detail={detail} history={history} nowMs={now} />
               <CircuitTrends
                 history={history}
                 alternators={alternatorsOf(unit).map(({ id }) => id)}
                 limits={profile === undefined ? null : trendLimits(unit, profile)}
               />
-            </Suspense>
+            </Part>
           )}
           <Scroll style={{ marginTop: '1.4rem' }}>
             {history === undefined ? null : (

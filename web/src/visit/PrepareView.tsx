@@ -5,6 +5,7 @@ import { Link, useParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useUnitQuery } from '../api/api';
 import { failedWords, isNotFound } from '../api/failure';
+import { useNow } from '../clock/useNow';
 import { AskBeforeLeaving } from '../control/AskBeforeLeaving';
 import { ChoiceField } from '../control/ChoiceField';
 import { dayTimeText, longNowText } from '../control/dates';
@@ -66,6 +67,9 @@ const REASON_WORDS: Readonly<Record<(typeof VISIT_REASONS)[number], string>> = {
   'after-repair': 'After a repair',
   quick: 'Quick look: no sign of a fault, never ready',
 };
+
+/** How often the clock on the sheet is looked at. */
+const CLOCK_MS = 10_000;
 
 const handsWords = ({ minutes, secondPerson }: HandsNeeded): string =>
   `About ${minutes} min of hands, waits aside. ${
@@ -169,6 +173,7 @@ const PrepareForm = ({ data, fleet }: { data: UnitDetail; fleet: Fleet }) => {
   const unitId = data.unit.id;
   const preparing = usePrepare(data, fleet);
   const { profile, profileFrom } = preparing;
+  const now = useNow(CLOCK_MS);
   const [asksSeen, setAsksSeen] = useState(false);
   const isWrong = Object.keys(preparing.form.formState.errors).length > 0;
   useEffect(() => {
@@ -187,7 +192,7 @@ const PrepareForm = ({ data, fleet }: { data: UnitDetail; fleet: Fleet }) => {
         cells={[
           { label: 'Bank', value: bankWords(data.unit.systemVolts, data.unit.bank.arrangement) },
           { label: 'Method', value: `${PROFILES[profile].title}, ${profileFrom}` },
-          { label: 'Now', value: longNowText(new Date()) },
+          { label: 'Now', value: longNowText(new Date(now)) },
         ]}
         end={
           <>

@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect } from 'react';
+import { lazy, useEffect } from 'react';
+import { Part } from '../control/Part';
 import { lineKey, Scroller, useLineHeight, WatchLineView, type WatchListProps } from './WatchLines';
 
 /** Marks the moment the list stands on screen, for measuring. */
@@ -32,8 +33,8 @@ export const WatchList = (props: WatchListProps) => {
   useListMark();
   if (props.lines.length <= MOST_PLAIN) return <PlainWatchList {...props} />;
   return (
-    <Suspense fallback={<PlainWatchList {...props} lines={props.lines.slice(0, MOST_PLAIN)} />}>
+    <Part what="The long list" meanwhile={<PlainWatchList {...props} lines={props.lines.slice(0, MOST_PLAIN)} />}>
       <LongWatchList {...props} />
-    </Suspense>
+    </Part>
   );
 };

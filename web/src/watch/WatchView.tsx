@@ -1,5 +1,5 @@
 import type { Fleet, Watch, Weather } from '@vaktman/contract';
-import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import { useLocation, useNavigate, useNavigationType, useSearchParams } from 'react-router';
 import { useFleetQuery, useWatchQuery, useWeatherQuery } from '../api/api';
 import { failedWords } from '../api/failure';
@@ -7,6 +7,7 @@ import { useToday, useTonight } from '../clock/useYardDate';
 import { dateAfter } from '../control/dates';
 import { Key } from '../control/Key';
 import { useLater } from '../control/useLater';
+import { Part } from '../control/Part';
 import { usePrinting } from '../control/usePrinting';
 import { ANSWER_MARK, ANSWER_WORDS, Mark } from '../control/Mark';
 import { Failed, Loading } from '../frame/Failed';
@@ -114,7 +115,7 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
         ))}
       </Headline>
       <Main>
-        <Suspense fallback={<ToolsPlace aria-hidden="true" />}>
+        <Part what="What narrows the list" meanwhile={<ToolsPlace aria-hidden="true" />}>
           <WatchTools
             filter={filter}
             change={change}
@@ -126,10 +127,10 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
             }}
             openFirst={openFirst}
           />
-        </Suspense>
-        <Suspense fallback={<ColdPlace aria-hidden="true" />}>
+        </Part>
+        <Part what="The coming cold" meanwhile={<ColdPlace aria-hidden="true" />}>
           <ComingCold weather={weather ?? NIGHTS_PENDING} yards={yards} nights={nights} dates={dates} />
-        </Suspense>
+        </Part>
         <ListPlace ref={listPlace} tabIndex={-1}>
           {lines.length === 0 ? (
             <Empty>
@@ -141,9 +142,9 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
           )}
         </ListPlace>
       </Main>
-      <Suspense fallback={<aside aria-hidden="true" />}>
+      <Part what="What is due and to buy" meanwhile={<aside aria-hidden="true" />}>
         <WatchSide units={units} rows={watch.units} night={night} today={today} done={after} />
-      </Suspense>
+      </Part>
     </Sheet>
   );
 };
@@ -158,9 +159,9 @@ export const WatchView = () => {
   useViewTitle('Watch');
   if (watch.data?.units.length === 0 && fleet.data !== undefined)
     return (
-      <Suspense fallback={<Loading />}>
+      <Part what="What a fleet begins with" meanwhile={<Loading />}>
         <EmptyFleet name={fleet.data.name} />
-      </Suspense>
+      </Part>
     );
   return (
     <>
