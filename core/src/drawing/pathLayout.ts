@@ -1,17 +1,6 @@
 import type { Unit } from '../unit/unit';
 import type { XY } from './bankLayout';
-import {
-  WIDTH,
-  HEIGHT,
-  FRAME_Y,
-  SOLENOID,
-  MOTOR,
-  BLOCK,
-  SWITCH,
-  ALTERNATOR,
-  placesOf,
-  type Places,
-} from './pathPlaces';
+import { WIDTH, HEIGHT, FRAME_Y, SOLENOID, MOTOR, BLOCK, SWITCH, placesOf, type Places } from './pathPlaces';
 import { chargingStretches, starterStretches } from './pathStretches';
 import type { JointSpot, PathLayout, TestPoint } from './pathTypes';
 
@@ -69,13 +58,13 @@ const partsOf = ({ separateSwitch, groundX, alternators }: Places): PathLayout['
   { kind: 'solenoid', id: 'solenoid', ...SOLENOID },
   { kind: 'motor', id: 'motor', ...MOTOR },
   ...(separateSwitch ? [{ kind: 'switch' as const, id: 'switch', ...SWITCH }] : []),
-  ...alternators.map(({ id, x }) => ({
+  ...alternators.map(({ id, x, y, radius }) => ({
     kind: 'alternator' as const,
     id,
-    x: x - ALTERNATOR.radius,
-    y: ALTERNATOR.y - ALTERNATOR.radius,
-    width: 2 * ALTERNATOR.radius,
-    height: 2 * ALTERNATOR.radius,
+    x: x - radius,
+    y: y - radius,
+    width: 2 * radius,
+    height: 2 * radius,
   })),
 ];
 

@@ -13,7 +13,13 @@ export const SOLENOID = { x: 632, y: 226, width: 84, height: 34 } as const;
 export const MOTOR = { x: 632, y: 274, width: 128, height: 66 } as const;
 export const BLOCK = { x: 580, y: 206, width: 268, height: 156 } as const;
 export const SWITCH = { x: 488, y: 104, width: 56, height: 40 } as const;
-export const ALTERNATOR = { y: 126, radius: 34, firstX: 792, step: 92 } as const;
+/** Of one or two alternators, of three, of four: the more there are, the smaller they are drawn. */
+const ALTERNATORS = [
+  { radius: 34, lastX: 792, step: 92 },
+  { radius: 30, lastX: 802, step: 74 },
+  { radius: 26, lastX: 808, step: 56 },
+] as const;
+const ALTERNATOR_Y = 126;
 export const CHARGE_BUS_Y = 72;
 const CONTROL_Y = 215;
 
@@ -57,14 +63,17 @@ export const placesOf = (unit: Unit) => {
         [[SWITCH.x + 42, SWITCH.y + SWITCH.height], [SWITCH.x + 42, CONTROL_Y], [control[0], CONTROL_Y], control],
       ]
     : [[[SWITCH.x + 42, TOP_Y], [SWITCH.x + 42, CONTROL_Y], [control[0], CONTROL_Y], control]];
+  const { radius, lastX, step } = present(ALTERNATORS[Math.max(0, Math.min(alternators.length, 4) - 2)]);
   const places = alternators.map(({ id, ground }, index) => {
-    const x = ALTERNATOR.firstX - (alternators.length - 1 - index) * ALTERNATOR.step;
+    const x = lastX - (alternators.length - 1 - index) * step;
     return {
       id,
       ground,
       x,
-      plus: [x, ALTERNATOR.y - ALTERNATOR.radius] as XY,
-      minus: [x, ALTERNATOR.y + ALTERNATOR.radius] as XY,
+      y: ALTERNATOR_Y,
+      radius,
+      plus: [x, ALTERNATOR_Y - radius] as XY,
+      minus: [x, ALTERNATOR_Y + radius] as XY,
     };
   });
   return {

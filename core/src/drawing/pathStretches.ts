@@ -1,16 +1,5 @@
 import type { XY } from './bankLayout';
-import {
-  TOP_Y,
-  FRAME_Y,
-  FEED_X,
-  SOLENOID,
-  MOTOR,
-  BLOCK,
-  SWITCH,
-  ALTERNATOR,
-  CHARGE_BUS_Y,
-  type Places,
-} from './pathPlaces';
+import { TOP_Y, FRAME_Y, FEED_X, SOLENOID, MOTOR, BLOCK, SWITCH, CHARGE_BUS_Y, type Places } from './pathPlaces';
 import type { Stretch } from './pathTypes';
 
 /** Cables and parts of the starter circuit, each with the test that reads it. */
@@ -77,42 +66,74 @@ export const starterStretches = ({
   },
 ];
 
+type Alternator = Places['alternators'][number];
+type ChargeSide = 'positive' | 'negative';
+
+const chargeLine = ({ plus, minus }: Alternator, side: ChargeSide): XY[] =>
+  side === 'positive' ? [[FEED_X, CHARGE_BUS_Y], [plus[0], CHARGE_BUS_Y], plus] : [minus, [minus[0], BLOCK.y]];
+
+const LABEL_X = FEED_X + 18;
+const LABEL_WIDTH = 236;
+/** Of several alternators each cable has a line above the bus of the cables, as many as fit there. */
+const FIRST_LINE_Y = 6;
+const LINE_HEIGHT = 15;
+const MOST_LINES = 4;
+
+/** The two cables of the one alternator, each with its name beside it. */
+const cablesOfOne = (one: Alternator): readonly Stretch[] => [
+  {
+    id: 'charge.positive',
+    name: 'Charge cable',
+    side: 'positive',
+    lines: [chargeLine(one, 'positive')],
+    thickness: 6,
+    label: { at: [LABEL_X, TOP_Y + 10], width: LABEL_WIDTH },
+    step: 'charge.drop',
+    point: 'positive',
+  },
+  {
+    id: 'charge.negative',
+    name: 'Alternator ground',
+    side: 'negative',
+    lines: [chargeLine(one, 'negative')],
+    thickness: 6,
+    label: { at: [LABEL_X, one.minus[1] + 12], width: 130 },
+    step: 'charge.drop',
+    point: 'negative',
+  },
+];
+
+/** The cables of each of several alternators: each is read by itself. */
+const cablesOfEach = (alternators: readonly Alternator[]): readonly Stretch[] =>
+  (['positive', 'negative'] as const).flatMap((side, row) =>
+    alternators.map((own, index): Stretch => {
+      const line = row * alternators.length + index;
+      return {
+        id: `charge.${side}.${own.id}`,
+        name: `${own.id} ${side === 'positive' ? 'cable' : 'ground'}`,
+        side,
+        lines: [chargeLine(own, side)],
+        thickness: 6,
+        label:
+          line < MOST_LINES
+            ? { at: [LABEL_X, FIRST_LINE_Y + line * LINE_HEIGHT], width: LABEL_WIDTH, isLine: true }
+            : null,
+        step: 'charge.drop',
+        point: `${side}:${own.id}`,
+      };
+    }),
+  );
+
 /** Cables of the charging circuit and its alternators, each with the test that reads it. */
 export const chargingStretches = ({ alternators }: Places): readonly Stretch[] => [
-  ...(alternators.length === 0
-    ? []
-    : [
-        {
-          id: 'charge.positive' as const,
-          name: 'Charge cable',
-          side: 'positive' as const,
-          lines: alternators.map(({ plus }): XY[] => [[FEED_X, CHARGE_BUS_Y], [plus[0], CHARGE_BUS_Y], plus]),
-          thickness: 6,
-          label: { at: [FEED_X + 18, TOP_Y + 10] as XY, width: 236 },
-          step: 'charge.drop' as const,
-          point: 'positive',
-        },
-        {
-          id: 'charge.negative' as const,
-          name: 'Alternator ground',
-          side: 'negative' as const,
-          lines: alternators.map(({ minus }): XY[] => [minus, [minus[0], BLOCK.y]]),
-          thickness: 6,
-          label: {
-            at: [FEED_X + 18, ALTERNATOR.y + ALTERNATOR.radius + 12] as XY,
-            width: 130,
-          },
-          step: 'charge.drop' as const,
-          point: 'negative',
-        },
-      ]),
-  ...alternators.map(({ id, x }): Stretch => ({
+  ...(alternators.length === 1 ? alternators.flatMap(cablesOfOne) : cablesOfEach(alternators)),
+  ...alternators.map(({ id, x, y, radius }): Stretch => ({
     id: `alternator.${id}`,
     name: id,
     side: 'machine',
     lines: [],
     thickness: 0,
-    label: { at: [x, ALTERNATOR.y - 4], width: 64 },
+    label: { at: [x, y - 4], width: 2 * radius - 4 },
     step: 'charge.volts',
     point: id,
   })),

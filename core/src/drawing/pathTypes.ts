@@ -1,5 +1,12 @@
 import type { XY } from './bankLayout';
 
+interface StretchLabel {
+  readonly at: XY;
+  readonly width: number;
+  /** Name, value and mark stand on one line, one of several. */
+  readonly isLine?: true;
+}
+
 /** A stretch of the circuit over which volts can be lost, or the machine that does the work at its end. */
 export interface Stretch {
   readonly id: StretchId;
@@ -8,19 +15,20 @@ export interface Stretch {
   readonly lines: readonly (readonly XY[])[];
   readonly thickness: number;
   /** Where its name and value are written, and how wide they may be. */
-  readonly label: { readonly at: XY; readonly width: number } | null;
+  readonly label: StretchLabel | null;
   /** The step that reads it. */
   readonly step: StretchStep;
   readonly point: string;
 }
+/** Of the one alternator, or of one of several by its name, such as `charge.positive.ALT2`. */
+export type ChargeStretchId = `charge.${'positive' | 'negative'}` | `charge.${'positive' | 'negative'}.${string}`;
 export type StretchId =
   | 'starter.positive'
   | 'starter.negative'
   | 'starter.solenoid'
   | 'starter.motor'
   | 'starter.control'
-  | 'charge.positive'
-  | 'charge.negative'
+  | ChargeStretchId
   | `alternator.${string}`;
 export type StretchStep =
   | 'start.drop'

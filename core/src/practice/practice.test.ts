@@ -15,6 +15,7 @@ import {
   scoreOf,
   type BenchControls,
   type Fault,
+  type Unit,
 } from '../index';
 
 const bench = (faults: Fault[] = [], arrangement: Parameters<typeof unitOf>[0] = '1S2P', celsius = 10) =>
@@ -48,6 +49,19 @@ describe('the bench', () => {
     expect(running.meterVolts).toBeGreaterThan(13.8);
     expect(running.clampAmps).toBeGreaterThan(5);
     expect(held(machine, { key: 'off' }, 0.2).state).toBe('rest');
+  });
+  it('shows of two alternators the amperes of the one the clamp lies at', () => {
+    const both = {
+      ...unitOf('1S2P'),
+      alternators: ['ALT1', 'ALT2'].map((id) => ({ id, ratedAmps: 160, ground: 'case', remoteSense: false })),
+    } satisfies Unit;
+    const faults = faultsAfter([{ kind: 'alternator.weak', at: 'ALT2', factor: 0.05 }], 0);
+    const machine = new Bench({ unit: both, celsius: 10, stateOfChargePercent: { A: 80, B: 80 }, faults }, 3);
+    held(machine, { key: 'start' }, 2);
+    const at = (id: string) =>
+      held(machine, { key: 'on', throttleRpm: 1500, clamp: `charge.positive.${id}` }, 2).clampAmps!;
+    expect(at('ALT1')).toBeGreaterThan(5);
+    expect(Math.abs(at('ALT2'))).toBeLessThan(at('ALT1') / 2);
   });
   it('turns without firing while starting is off', () =>
     expect(held(bench(), { key: 'start', fuel: false, red: 'A+', black: 'A-' }, 3).state).toBe('cranking'));

@@ -35,19 +35,32 @@ export const PathBattery = ({
         stroke="var(--ink)"
         strokeWidth="1.8"
       />
-      <text x={centre} y={y + 27} textAnchor="middle" fontSize="24" fontWeight="760" fill="var(--ink)" className="name">
+      <text
+        x={centre}
+        y={y + (roomy ? 27 : 23)}
+        textAnchor="middle"
+        fontSize={roomy ? 24 : 21}
+        fontWeight="760"
+        fill="var(--ink)"
+        className="name"
+      >
         {position}
       </text>
       {face?.value == null ? null : (
-        <text x={centre} y={y + 48} textAnchor="middle" fill={face.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}>
-          <SvgFigure text={face.value} size={17} />
-          <tspan fontSize="13"> {face.unit}</tspan>
+        <text
+          x={centre}
+          y={y + (roomy ? 48 : 42)}
+          textAnchor="middle"
+          fill={face.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}
+        >
+          <SvgFigure text={face.value} size={roomy ? 17 : 15} />
+          <tspan fontSize={roomy ? 13 : 11}> {face.unit}</tspan>
         </text>
       )}
       {face?.mark == null ? null : roomy ? (
         <MarkWord x={centre - 39} y={y + height - 26} mark={face.mark} />
       ) : (
-        <g transform={`translate(${x + width - 22} ${y + height - 22}) scale(0.9)`}>
+        <g transform={`translate(${x + width - 19} ${y + height - 19}) scale(0.75)`}>
           <MarkShape kind={face.mark} />
         </g>
       )}

@@ -23,6 +23,11 @@ const cropRound = (layout: PathLayout, leads: Leads | undefined): string => {
   return `${Math.max(0, left)} ${Math.max(0, top)} ${Math.min(layout.width, right) - Math.max(0, left)} ${Math.min(layout.height + 10, bottom) - Math.max(0, top)}`;
 };
 
+/** BLACK hangs down from a positive post, over what is written of its battery: half a number is worse than none. */
+const isUnderTag = (position: string, leads: Leads | undefined): boolean => leads?.black?.at === `${position}+`;
+const withoutValue = (face: BatteryFace | undefined): BatteryFace | undefined =>
+  face === undefined ? undefined : { ...face, value: null };
+
 const TestPoints = ({ layout, leads }: { layout: PathLayout; leads: Leads | undefined }) => (
   <>
     {layout.testPoints.map(({ id, number, at }) => (
@@ -85,7 +90,7 @@ export const PathDrawing = ({
       viewBox={crop ? cropRound(layout, leads) : `0 -6 ${layout.width} ${layout.height + 6}`}
       role="group"
       aria-label={`Circuit of ${unit.id}: bank, starter and charging`}
-      style={crop ? { maxHeight: 190 } : undefined}
+      style={crop ? { maxHeight: 190 } : { overflow: 'visible' }}
     >
       {layout.parts
         .filter(({ kind }) => kind === 'frame' || kind === 'block')
@@ -104,7 +109,11 @@ export const PathDrawing = ({
         <PathBattery
           key={battery.position}
           battery={battery}
-          face={batteries[battery.position]}
+          face={
+            isUnderTag(battery.position, leads)
+              ? withoutValue(batteries[battery.position])
+              : batteries[battery.position]
+          }
           press={onPress === undefined ? undefined : () => onPress('battery.openCircuit', battery.position)}
         />
       ))}

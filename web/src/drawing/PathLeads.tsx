@@ -11,12 +11,15 @@ const Needle = ({
   word,
   up,
   left,
+  most,
 }: {
   spot: XY;
   colour: string;
   word: string;
   up: boolean;
   left: boolean;
+  /** How far to the right a tag may reach. */
+  most: number;
 }) => {
   const [x, y] = spot;
   const dx = left ? -1 : 1;
@@ -24,12 +27,13 @@ const Needle = ({
   const [tipX, tipY] = [x + 9 * dx, y + 9 * dy];
   const [tagX, tagY] = [x + 34 * dx, y + 30 * dy];
   const width = 58;
+  const tagLeft = left ? tagX - width + 8 : Math.min(tagX - 8, most - width);
   return (
     <g>
       <path d={`M${tipX} ${tipY}L${tagX} ${tagY}`} stroke="var(--paper)" strokeWidth="7" strokeLinecap="round" />
       <path d={`M${tipX} ${tipY}L${tagX} ${tagY}`} stroke={colour} strokeWidth="4" strokeLinecap="round" />
       <rect
-        x={left ? tagX - width + 8 : tagX - 8}
+        x={tagLeft}
         y={tagY - 12}
         width={width}
         height="24"
@@ -38,7 +42,7 @@ const Needle = ({
         strokeWidth="2"
       />
       <text
-        x={left ? tagX - width / 2 + 8 : tagX + width / 2 - 8}
+        x={tagLeft + width / 2}
         y={tagY + 5.5}
         textAnchor="middle"
         fontSize="15"
@@ -74,7 +78,7 @@ const Clamp = ({ at, degrees }: ClampPlace) => (
   <g transform={`translate(${at[0]} ${at[1]}) rotate(${degrees})`}>
     <ellipse rx="9" ry="22" fill="none" stroke="var(--ink)" strokeWidth="4" />
     <ellipse rx="9" ry="22" fill="none" stroke="var(--live)" strokeWidth="2" />
-    <path d="M-22 -30h40m-9 -6l9 6-9 6" fill="none" stroke="var(--ink)" strokeWidth="2" />
+    <path d="M-14 -30h32m-9 -6l9 6-9 6" fill="none" stroke="var(--ink)" strokeWidth="2" />
   </g>
 );
 
@@ -119,8 +123,15 @@ const clampPlace = (layout: PathLayout, leads: Leads): ClampPlace => {
   }
   if (leads.pile?.at === 'starter') return { at: [598, 270], degrees: 0 };
   const stretch = layout.stretches.find(({ id }) => id === at);
-  // Under the cable, where nothing is written, and pointing to the bank.
-  if (at === 'charge.positive' || stretch === undefined) return { at: [728, 72], degrees: 180 };
+  // Under the cable, where nothing is written, and pointing to the bank: clear of the tag at the stud.
+  if (stretch === undefined) return { at: [728, 72], degrees: 180 };
+  if (stretch.id.startsWith('charge.positive')) {
+    const [from, to] = present(stretch.lines[0]) as [XY, XY];
+    if (stretch.id === 'charge.positive') return { at: [to[0] - 33, to[1]], degrees: 180 };
+    // Of several, on the part of it that is its own.
+    const isFirst = layout.stretches.find(({ id }) => id.startsWith('charge.positive.')) === stretch;
+    return { at: [isFirst ? from[0] + 44 : to[0] - 46, to[1] + 4], degrees: 180 };
+  }
   return { at: middleOf(stretch.lines), degrees: 0 };
 };
 
@@ -138,8 +149,9 @@ export const PathLeads = ({ layout, leads }: { layout: PathLayout; leads: Leads 
         spot={spot}
         colour={red ? 'var(--probe-red)' : 'var(--probe-black)'}
         word={red ? 'RED' : 'BLACK'}
+        most={layout.width - 2}
         up={spot[1] > 90 && (red || onStud)}
-        left={spot[0] > layout.width - 100 || onStud || (red && spot[0] > 90 && spot[0] < 700)}
+        left={onStud || (red && spot[0] > 90 && spot[0] < 700)}
       />
     );
   };

@@ -1,6 +1,6 @@
-import type { Stretch } from '@vaktman/core';
+import type { Stretch, XY } from '@vaktman/core';
 import { SvgFigure } from '../control/Figure';
-import { MARK_WORDS } from '../control/Mark';
+import { MARK_WORDS, MarkShape } from '../control/Mark';
 import { Words } from '../control/Words';
 import { cloudPath } from './cloudPath';
 import { MarkWord } from './MarkWord';
@@ -16,6 +16,40 @@ const saidOf = ({ value, unit, limit, mark }: StretchFace): string => {
 
 /** The limit goes under the value where the name's line has no room for it. */
 const isLimitBelow = (room: number, { limit }: StretchFace): boolean => limit !== '' && room >= 140 && room < 200;
+
+/** Where the value and the mark of a line of several stand beside its name. */
+const VALUE_X = 96;
+const MARK_X = 160;
+
+/** One of several lines: the name, what it loses, and its mark by shape alone. */
+const LabelLine = ({
+  stretch,
+  at: [x, y],
+  face,
+  bare,
+}: {
+  stretch: Stretch;
+  at: XY;
+  face: StretchFace | undefined;
+  bare: boolean;
+}) => (
+  <g>
+    <text x={x} y={y} fill="var(--ink)" className="name" fontSize="13.5" fontWeight="680">
+      {stretch.name}
+    </text>
+    {face?.value == null ? null : (
+      <text x={x + VALUE_X} y={y} fill={face.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}>
+        <SvgFigure text={face.value} size={14} />
+        <tspan fontSize="12"> {face.unit}</tspan>
+      </text>
+    )}
+    {bare || face?.mark === null ? null : (
+      <g transform={`translate(${face?.value == null ? x + VALUE_X : x + MARK_X} ${y - 11}) scale(0.62)`}>
+        <MarkShape kind={face?.mark ?? 'notyet'} />
+      </g>
+    )}
+  </g>
+);
 
 const StretchLabel = ({
   stretch,
@@ -59,6 +93,8 @@ const StretchLabel = ({
       </text>
     );
   }
+  if (stretch.label.isLine === true)
+    return <LabelLine stretch={stretch} at={stretch.label.at} face={face} bare={bare} />;
   const room = stretch.label.width;
   return (
     <g>
@@ -91,8 +127,10 @@ const StretchLabel = ({
   );
 };
 
+const LEAST_CLOUD = 152;
 const Failure = ({ stretch, face }: { stretch: Stretch; face: StretchFace }) => {
-  if (stretch.label === null) return null;
+  // Between the lines of several there is no room for a cloud: colour, mark and word say it.
+  if (stretch.label === null || stretch.label.isLine === true) return null;
   const [x, y] = stretch.label.at;
   const centred = stretch.side === 'machine' && stretch.id !== 'starter.solenoid';
   const limitBelow = !centred && isLimitBelow(stretch.label.width, face);
@@ -101,7 +139,8 @@ const Failure = ({ stretch, face }: { stretch: Stretch; face: StretchFace }) => 
       d={cloudPath(
         centred ? x - 46 : x - 8,
         y - 20,
-        centred ? 92 : Math.min(stretch.label.width, 168),
+        // Round the value and the word beside it, however narrow the place.
+        centred ? 92 : Math.min(Math.max(stretch.label.width, LEAST_CLOUD), 168),
         limitBelow ? 74 : 54,
       )}
       fill="none"
@@ -146,9 +185,9 @@ export const PathStretch = ({
             ? stretch.label.at[0] - stretch.label.width / 2
             : stretch.label.at[0] - 4
         }
-        y={stretch.label.at[1] - 20}
+        y={stretch.label.at[1] - (stretch.label.isLine === true ? 12 : 20)}
         width={Math.min(stretch.label.width, 240)}
-        height="50"
+        height={stretch.label.isLine === true ? 15 : 50}
         fill="transparent"
       />
     )}

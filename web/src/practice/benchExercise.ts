@@ -31,6 +31,12 @@ const STRETCH_NAMES: Readonly<Record<string, string>> = {
   'starter.positive': 'positive cable',
   'charge.positive': 'charge cable',
 };
+/** Of one of several alternators. */
+const CHARGE_CABLE = 'charge.positive.';
 /** A place for a lead in plain words. */
 export const placeName = (at: string | null): string =>
-  at === null ? 'nowhere' : (STRETCH_NAMES[at] ?? pointName(at));
+  at === null
+    ? 'nowhere'
+    : at.startsWith(CHARGE_CABLE)
+      ? `charge cable of ${at.slice(CHARGE_CABLE.length)}`
+      : (STRETCH_NAMES[at] ?? pointName(at));

@@ -1,6 +1,6 @@
 import * as z from 'zod';
 import { latest } from '../../judging/facts';
-import { between, probesOf, type Leads } from '../../judging/leads';
+import { between, chargeCableOf, probesOf, type Leads } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import type { Scene } from '../../judging/scene';
 import { stepRecord } from '../../judging/stepRecord';
@@ -150,7 +150,7 @@ export const chargeDrop = stepRecord(chargeDropReading, {
     const { side, alternator } = chargeSide(point);
     const id = alternator ?? first;
     const more: Partial<Leads> = {
-      clamp: { at: 'charge.positive', words: `the charge cable of ${id}, arrow to the bank` },
+      clamp: { at: chargeCableOf(unit, id), words: `the charge cable of ${id}, arrow to the bank` },
       pile: {
         at: 'bank',
         words: `across the bank, as demand${unit.systemVolts === 24 ? '; a pile rated for 24 V, never a 12 V one' : ''}`,

@@ -15,7 +15,7 @@ import {
   trouble,
   type Outcome,
 } from '../../judging/verdict';
-import { NO_LEADS } from '../../judging/leads';
+import { chargeCableOf, NO_LEADS } from '../../judging/leads';
 import type { Blocked, Scene } from '../../judging/scene';
 import { stepRecord, type StepRecord } from '../../judging/stepRecord';
 import { alternatorsOf } from '../../unit/bank';
@@ -115,9 +115,9 @@ export const output = stepRecord(outputReading, {
   },
   words: ({ peakAmps, governedSpeed }) => `${ampsText(peakAmps)} peak, ${governedSpeed ? 'governed speed' : 'slower'}`,
   value: ({ peakAmps }) => ({ value: peakAmps, unit: 'A' }),
-  leads: (_unit, point) => ({
+  leads: (unit, point) => ({
     ...NO_LEADS,
-    clamp: { at: 'charge.positive', words: `the cable at the B+ stud of ${point}, arrow to the bank` },
+    clamp: { at: chargeCableOf(unit, point), words: `the cable at the B+ stud of ${point}, arrow to the bank` },
     pile: { at: 'bank', words: 'across the bank, as demand' },
   }),
   owes: ({ facts }) => (facts.isQuick ? [] : alternatorIds(facts.unit)),
