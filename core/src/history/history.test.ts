@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { scenarioOf, unitOf } from '../../test/machineFixture';
+import { figureOf } from './baseline';
 import {
   baselines,
   batterySegments,
@@ -106,6 +107,39 @@ describe('figures of a visit', () => {
     near(cold.starterMilliohm.positive, warm.starterMilliohm.positive, 0.05);
     near(cold.starterMilliohm.negative, warm.starterMilliohm.negative, 0.05);
     near(cold.chargeMilliohm.positive, warm.chargeMilliohm.positive, 0.08);
+  });
+  it('tell of several alternators by the cable that loses most, and the machine that gives least', () => {
+    const ground = 'case' as const;
+    const unit = unitOf('2S2P', {
+      alternators: ['ALT1', 'ALT2'].map((id) => ({ id, ratedAmps: 100, ground, remoteSense: false })),
+    });
+    const at = (minutes: number) => new Date(START + minutes * 60_000).toISOString();
+    const cable = (id: string, point: string, volts: number, minutes: number) => ({
+      id,
+      step: 'charge.drop' as const,
+      point,
+      volts,
+      amps: 100,
+      by: 'pile-at-bank' as const,
+      at: at(minutes),
+    });
+    const file = {
+      unit,
+      method: { profile: 'pile' as const },
+      visit: { at: at(0), reason: 'pm' as const, ambientC: 20 },
+      readings: [
+        cable('a', 'positive:ALT1', 0.1, 1),
+        cable('b', 'negative:ALT1', 0.1, 2),
+        cable('c', 'positive:ALT2', 0.3, 3),
+        cable('d', 'negative:ALT2', 0.1, 4),
+        { id: 'e', step: 'charge.output' as const, point: 'ALT1', peakAmps: 99, governedSpeed: true, at: at(5) },
+        { id: 'f', step: 'charge.output' as const, point: 'ALT2', peakAmps: 96, governedSpeed: true, at: at(6) },
+      ],
+    };
+    const figures = visitFigures(file, judge(file));
+    expect(figures.chargeMilliohm.positive).toBeCloseTo(3, 6);
+    expect(figures.readAt['charge.positive']).toBe(at(3));
+    expect(figureOf(figures, 'output')).toBe(96);
   });
   it('show a joint in milliohms, on its own side only', () => {
     const [bad, sound] = [visited(5, [{ kind: 'joint.resistive', at: 'starter.ground', milliohms: 2 }]), visited(5)];

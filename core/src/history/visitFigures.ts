@@ -42,7 +42,7 @@ export interface VisitFigures {
   readonly readAt: Readonly<Record<string, string>>;
   /** Milliohms of each side of the starter circuit, brought to 20 °C. */
   readonly starterMilliohm: Readonly<Partial<Record<CableSide, number>>>;
-  /** Milliohms of each side of the charging circuit, brought to 20 °C. */
+  /** Milliohms of each side of the charging circuit, of several alternators at the worst, brought to 20 °C. */
   readonly chargeMilliohm: Readonly<Partial<Record<CableSide, number>>>;
   /** Milliohms of the solenoid's contacts. */
   readonly contactMilliohm?: number;
@@ -101,6 +101,20 @@ const batteryFigure = (
   };
 };
 
+/** Of the charging cables of several alternators the one that loses most tells of the side. */
+const worstCable = (
+  { unit }: Judgeable,
+  latest: Latest,
+  side: CableSide,
+): { readonly milliohm: number; readonly at: string } | undefined =>
+  [side, ...alternatorsOf(unit).map(({ id }) => `${side}:${id}`)]
+    .flatMap((point) => {
+      const cable = latest('charge.drop', point);
+      const milliohm = cable === undefined ? null : milliohmOf(cable.volts, cable.amps);
+      return cable === undefined || milliohm === null ? [] : [{ milliohm, at: cable.at }];
+    })
+    .sort((a, b) => b.milliohm - a.milliohm)[0];
+
 /** Figures of the batteries that were taken out in the course of a visit, each as it stood just before. */
 const leftBehind = (
   file: Judgeable,
@@ -145,10 +159,9 @@ export const visitFigures = (
       starter[side] = at20C(loss, ambientC);
       readAt[`starter.${side}`] = pile.at;
     }
-    const cable = latest('charge.drop', side);
-    const lost = cable === undefined ? null : milliohmOf(cable.volts, cable.amps);
-    if (cable !== undefined && lost !== null) {
-      charge[side] = at20C(lost, ambientC);
+    const cable = worstCable(file, latest, side);
+    if (cable !== undefined) {
+      charge[side] = at20C(cable.milliohm, ambientC);
       readAt[`charge.${side}`] = cable.at;
     }
   }
