@@ -1,5 +1,5 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { assertNever, crankCoolDown, stepTitle } from '@vaktman/core';
+import { assertNever, crankCoolDown, stepTitle, type Reading } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { useOnThisDevice } from '../clock/deviceTime';
@@ -8,6 +8,7 @@ import { Keypad } from '../control/Keypad';
 import { CoolDown } from './CoolDown';
 import { leadsOf, TITLES, type Target } from './ladderTargets';
 import { LeadList } from './LeadList';
+import { ReadMeanwhile } from './ReadMeanwhile';
 import { useRecorder } from './useVisit';
 
 export const LadderHead = styled.h2`
@@ -27,13 +28,19 @@ export const LadderEntry = ({
   detail,
   target,
   picked,
-  done,
+  meanwhile,
+  answer,
+  leave,
 }: {
   readonly detail: VisitDetail;
   readonly target: Target;
   /** It was pressed for: read again. */
   readonly picked: boolean;
-  readonly done: () => void;
+  /** What somebody else read there meanwhile. */
+  readonly meanwhile: Reading | undefined;
+  readonly answer: (keep: () => Promise<void>) => Promise<void>;
+  /** What stands there is kept. */
+  readonly leave: () => void;
 }) => {
   const { unit, visit } = detail.file;
   const recorder = useRecorder(visit.id, visit.technician);
@@ -61,7 +68,6 @@ export const LadderEntry = ({
         assertNever(target);
     }
     setOverridden(false);
-    done();
   };
   return (
     <LadderColumn>
@@ -72,6 +78,7 @@ export const LadderEntry = ({
       <p>
         Crank 3 s, starting disabled. Read the settled volts. One cranks, one reads; alone, minimum and maximum hold.
       </p>
+      <ReadMeanwhile detail={detail} reading={meanwhile} keep={leave} />
       {cooling === null ? (
         <Keypad
           key={`${target} ${String(picked)}`}
@@ -86,7 +93,7 @@ export const LadderEntry = ({
               usual: target === 'source' || target === 'motor' ? [5 * k, 12.6 * k] : [-1.5, 2.5],
             },
           ]}
-          save={(values) => save(values['volts'] ?? 0)}
+          save={(values) => answer(() => save(values['volts'] ?? 0))}
         />
       ) : (
         <CoolDown

@@ -1,5 +1,5 @@
 import { figure, ladderRungs, pathLayout, present, CAUTION_WORDS } from '@vaktman/core';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
 import { Figure } from '../control/Figure';
@@ -13,6 +13,7 @@ import { DrawnFrame } from './CircuitFrame';
 import { LadderColumn, LadderEntry, LadderHead } from './LadderEntry';
 import { LadderSum } from './LadderSum';
 import { ORDER, TITLES, type Target } from './ladderTargets';
+import { useHeld } from './useHeld';
 
 const Rungs = styled.ul`
   li {
@@ -29,9 +30,7 @@ export const LadderStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const { unit } = detail.file;
   const { facts } = judged.outcomes;
   const read = ladderRungs(facts);
-  const [picked, setPicked] = useState<Target | null>(null);
-  const missing = ORDER.find((target) => read[target] === null) ?? null;
-  const target = picked ?? missing;
+  const { asked, ask, leave, answer } = useHeld<Target>(ORDER.find((own) => read[own] === null) ?? null);
   const numbers = useMemo(() => {
     const points = pathLayout(unit).testPoints;
     const at = (test: (id: string) => boolean) => points.find(({ id }) => test(id))?.number ?? 0;
@@ -76,15 +75,15 @@ export const LadderStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           sourceVolts={sourceVolts}
           rungs={rungs}
           points={numbers}
-          chosen={target === 'source' ? null : target}
-          onPress={setPicked}
+          chosen={asked === null || asked.target === 'source' ? null : asked.target}
+          onPress={ask}
         />
       }
       strip={
         <Rungs>
           {rungs.map((rung) => (
             <li key={rung.name}>
-              <QuietKey onPress={() => setPicked(rung.name)}>{rung.title}</QuietKey>
+              <QuietKey onPress={() => ask(rung.name)}>{rung.title}</QuietKey>
               <span>{rung.volts === null ? 'not yet' : <Figure text={figure(rung.volts, 2)} unit="V" />}</span>
               <Mark kind={rung.mark} />
             </li>
@@ -93,7 +92,7 @@ export const LadderStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
       }
       below={<LadderSum rungs={rungs} sourceVolts={sourceVolts} ladder={ladder} systemVolts={unit.systemVolts} />}
     >
-      {target === null ? (
+      {asked === null ? (
         <LadderColumn>
           <LadderHead>{ladder?.verdict === 'pass' ? 'The ladder adds up' : 'The ladder does not add up'}</LadderHead>
           <p>
@@ -111,7 +110,16 @@ export const LadderStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           </PrimaryKeyLink>
         </LadderColumn>
       ) : (
-        <LadderEntry detail={detail} target={target} picked={picked !== null} done={() => setPicked(null)} />
+        <LadderEntry
+          detail={detail}
+          target={asked.target}
+          picked={asked.again}
+          meanwhile={
+            asked.isOvertaken ? detail.file.readings.find(({ id }) => id === read[asked.target]?.id) : undefined
+          }
+          answer={answer}
+          leave={leave}
+        />
       )}
     </DrawnFrame>
   );

@@ -26,7 +26,9 @@ import { AnswerKeys } from './AnswerKeys';
 import { CoolDown } from './CoolDown';
 import { LeadList } from './LeadList';
 import { nextOnScreen, nextWords, onwardPath } from './nextPlace';
+import { ReadMeanwhile } from './ReadMeanwhile';
 import type { StepProps } from './stepProps';
+import { useHeld } from './useHeld';
 import { useRecorder } from './useVisit';
 import { DrawnFrame } from './CircuitFrame';
 
@@ -74,18 +76,17 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const visitId = detail.file.visit.id;
   const { unit } = detail.file;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
-  const [redo, setRedo] = useState<WalkPoint | null>(null);
   const [overridden, setOverridden] = useState(false);
   const now = useNow(1000);
   const onDevice = useOnThisDevice(detail.file.readings, now);
   const answers = walkAnswers(judged.outcomes.facts);
   const state = walk(answers, walkConditions(judged.outcomes));
-  const at = redo ?? state.at;
+  const { asked, ask, leave, answer: answering } = useHeld<WalkPoint>(state.at);
+  const at = asked?.target ?? null;
   const said = Object.fromEntries(Object.entries(answers).map(([point, reading]) => [point, walkAnswerText(reading)]));
   const lastTaken = state.taken.at(-1)?.point;
   const record = async (fields: { volts: number } | { answer: NonNullable<WalkReading['answer']> }) => {
-    await recorder.reading({ step: 'start.walk', point: present(at), ...fields });
-    setRedo(null);
+    await answering(() => recorder.reading({ step: 'start.walk', point: present(at), ...fields }));
     setOverridden(false);
   };
   const cranks = at !== null && crankSecondsOf({ step: 'start.walk', point: at }) > 0;
@@ -118,7 +119,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
             <Words>{state.end?.words ?? ''}</Words>
           </p>
           <p>A found fault does not end the visit: the remaining steps are still owed.</p>
-          {lastTaken === undefined ? null : <Key onPress={() => setRedo(lastTaken)}>Answer the last one again</Key>}
+          {lastTaken === undefined ? null : <Key onPress={() => ask(lastTaken)}>Answer the last one again</Key>}
           <KeyLink to={`/visits/${visitId}/findings`}>Findings and repair</KeyLink>
           <PrimaryKeyLink to={onwardPath(visitId, judged)} autoFocus>
             {nextWords(nextOnScreen(judged))}
@@ -129,6 +130,11 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
           <h2>{walkNode(at).question}</h2>
           <p>{WHY[at]}</p>
           <LeadList unit={unit} leads={leadsFor(unit, 'start.walk', at)} />
+          <ReadMeanwhile
+            detail={detail}
+            reading={asked?.isOvertaken === true ? judged.outcomes.facts.current.get(`start.walk@${at}`) : undefined}
+            keep={leave}
+          />
           {cooling !== null ? (
             <CoolDown
               cooling={cooling}
@@ -162,7 +168,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
               save={(values) => record({ volts: values['volts'] ?? 0 })}
             />
           )}
-          {lastTaken === undefined ? null : <Key onPress={() => setRedo(lastTaken)}>Answer the last one again</Key>}
+          {lastTaken === undefined ? null : <Key onPress={() => ask(lastTaken)}>Answer the last one again</Key>}
         </Column>
       )}
     </DrawnFrame>

@@ -12,6 +12,17 @@ describe('the walk for a machine that does not crank', () => {
     expect(read()[0]).toMatchObject({ step: 'start.walk', point: 'bankRest', volts: 12.6 });
     expect(await screen.findByRole('heading', { name: walkNode('bankJoints').question })).toBeTruthy();
   });
+  it('asks its question until it was answered here, though somebody else answered it meanwhile', async () => {
+    const { user, read, alsoRead } = await visitPage({ at: 'start.walk' });
+    await screen.findByRole('heading', { name: walkNode('bankRest').question });
+    await user.keyboard('12');
+    await alsoRead({ step: 'start.walk', point: 'bankRest', volts: 12.7 });
+    expect(await screen.findByText(/It stands at/)).toBeTruthy();
+    await user.keyboard('.6{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(2));
+    expect(read()[1]).toMatchObject({ step: 'start.walk', point: 'bankRest', volts: 12.6 });
+    expect(await screen.findByRole('heading', { name: walkNode('bankJoints').question })).toBeTruthy();
+  });
   it('ends at a flat bank: everything else waits for a charge', async () => {
     const { user, read } = await visitPage({ at: 'start.walk' });
     await screen.findByRole('heading', { name: walkNode('bankRest').question });
@@ -61,6 +72,22 @@ describe('the ladder of a crank', () => {
     await waitFor(() => expect(read().length).toBeGreaterThan(0));
     await waitFor(async () => expect(await next()).not.toBe(before));
     expect(read()).toHaveLength(1);
+  });
+  it('asks for what it asked for, whatever somebody else reads meanwhile: the leads lie there', async () => {
+    const { user, read, alsoRead } = await visitPage({ at: 'start.ladder' });
+    await screen.findByRole('heading', { name: 'Next: bank while cranking' });
+    await user.keyboard('10.');
+    await alsoRead({ step: 'start.crankVolts', point: 'bank', volts: 10.1, hold: 'settled' });
+    expect(await screen.findByText(/It stands at/)).toBeTruthy();
+    await user.keyboard('4{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(2));
+    expect(read()[1]).toMatchObject({ step: 'start.crankVolts', point: 'bank', volts: 10.4 });
+    expect(await screen.findByRole('heading', { name: 'Next: positive cable' })).toBeTruthy();
+    expect(screen.queryByText(/It stands at/)).toBeNull();
+    await alsoRead({ step: 'start.drop', point: 'positive', volts: 0.2, by: 'crank' } as never);
+    await user.click(await screen.findByRole('button', { name: 'Keep that' }));
+    expect(await screen.findByRole('heading', { name: 'Next: solenoid contacts' })).toBeTruthy();
+    expect(read()).toHaveLength(3);
   });
   it('reads the source first, and keeps what was read settled', async () => {
     const { user, read } = await visitPage({ at: 'start.ladder' });
