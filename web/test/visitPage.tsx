@@ -87,13 +87,14 @@ export const visitPage = async ({
     ],
     { initialEntries: [`/visits/${visitId}/${at}`] },
   );
-  const shown = render(
+  const page = (
     <Provider store={store}>
       <OutboxContext value={outbox}>
         <RouterProvider router={router} />
       </OutboxContext>
-    </Provider>,
+    </Provider>
   );
+  const shown = render(page);
   await act(() => outbox.open(visitId, null));
   const kept = () => {
     const visit = store.getState().outbox.visits[visitId];
@@ -112,6 +113,11 @@ export const visitPage = async ({
           reading: { at: new Date().toISOString(), ...reading, id: v7() } as Reading,
         }),
       ),
+    /** Makes the page anew, from what the device and its tab keep. */
+    reload: (): void => {
+      shown.unmount();
+      render(page);
+    },
     store,
     router,
     visitId,

@@ -1,14 +1,14 @@
 import { present } from '@vaktman/core';
 import { Delete } from 'lucide-react';
-import { useEffectEvent, useLayoutEffect, useReducer, useRef } from 'react';
+import { useEffect, useEffectEvent, useReducer, useRef } from 'react';
 import { PrimaryKey } from './Key';
 import { useReaderUnits, useWords } from './ReaderContext';
+import { useKeypadKeys } from './useKeypadKeys';
 import { useOnce } from './useOnce';
 import {
   activeField,
   check,
   initialEntry,
-  keyOf,
   KEYS,
   typed,
   valuesOf,
@@ -16,6 +16,7 @@ import {
   type EntryState,
   type EntryValues,
 } from './keypadEntry';
+import { forgetEntry, keepEntry, keptEntry } from './keptEntry';
 import { ownValues, readerFields } from './keypadUnits';
 import { KeypadEntries } from './KeypadEntries';
 import { Digit, Foot, Keys, Notice, Panel } from './keypadStyle';
@@ -30,6 +31,7 @@ export const Keypad = ({
   saveWords = 'Save reading',
   onChange: tell,
   columns = 1,
+  keptAs,
 }: {
   fields: readonly EntryField[];
   /** May give back a promise: until it is settled, nothing is saved again. */
@@ -38,17 +40,23 @@ export const Keypad = ({
   onChange?: (values: EntryValues) => void;
   /** How many numbers stand beside one another. */
   columns?: number;
+  /** What is typed is kept under this name until it is saved: several numbers are not typed twice for a reload. */
+  keptAs?: string;
 }) => {
   const units = useReaderUnits();
   const words = useWords();
   const fields = readerFields(ownFields, units);
-  const save = (values: EntryValues): unknown => saveOwn(ownValues(ownFields, values, units));
+  const keptKey = keptAs === undefined ? null : `${keptAs}.${units.temperature}`;
+  const save = (values: EntryValues): unknown => {
+    const saved = saveOwn(ownValues(ownFields, values, units));
+    return keptKey === null ? saved : Promise.resolve(saved).then(() => forgetEntry(keptKey));
+  };
   const onChange =
     tell === undefined ? undefined : (values: EntryValues): void => tell(ownValues(ownFields, values, units));
   // Kept in a ref so that two digits typed within one frame both count.
   const entry = useRef<EntryState>(null);
   const [, redraw] = useReducer((count: number) => count + 1, 0);
-  entry.current ??= initialEntry(fields);
+  entry.current ??= initialEntry(fields, keptKey === null ? null : keptEntry(keptKey, Date.now()));
   const { texts } = entry.current;
   const field = activeField(fields, entry.current);
   // A number that is known by other means meanwhile is asked no more.
@@ -68,8 +76,15 @@ export const Keypad = ({
     const before = begun && key !== 'back' && key !== 'sign' ? '' : (now.texts[own] ?? '');
     const next = { ...now.texts, [own]: typed(before, key) };
     set({ texts: next, active: own, fresh: false, notice: null });
+    if (keptKey !== null) keepEntry(keptKey, { texts: next, active: own }, Date.now());
     onChange?.(valuesOf(fields, next));
   };
+
+  const tellKept = useEffectEvent((): void => {
+    const { texts: begun } = present(entry.current);
+    if (keptKey !== null && fields.some(({ key }) => (begun[key] ?? '') !== '')) onChange?.(valuesOf(fields, begun));
+  });
+  useEffect(() => tellKept(), []);
 
   const [saving, askToSave] = useOnce(save);
   const enter = (): unknown => {
@@ -102,30 +117,7 @@ export const Keypad = ({
     return undefined;
   };
 
-  const onKey = useEffectEvent((event: KeyboardEvent): void => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const target = event.target instanceof Element ? event.target : null;
-    // A choice that was touched keeps the focus but takes no digits; only what is typed into does.
-    if (target?.closest('input:not([type=radio], [type=checkbox]), textarea, select, [role=dialog]') != null) return;
-    if (event.key === 'Enter') {
-      if (target?.closest('a, button, [role=button], input') != null) return;
-      event.preventDefault();
-      void enter();
-      return;
-    }
-    const key = keyOf(event.key);
-    if (key === null) return;
-    event.preventDefault();
-    // What was pressed before lets go of the keyboard, or Enter would press it again instead of saving.
-    if (document.activeElement instanceof HTMLElement || document.activeElement instanceof SVGElement)
-      document.activeElement.blur();
-    press(key);
-  });
-  useLayoutEffect(() => {
-    const listen = (event: KeyboardEvent): void => onKey(event);
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, []);
+  useKeypadKeys(press, enter);
 
   return (
     <Panel>

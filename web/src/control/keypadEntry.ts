@@ -80,10 +80,17 @@ const firstEmpty = (fields: readonly EntryField[], texts: EntryState['texts']): 
 export const activeField = (fields: readonly EntryField[], { active, texts }: EntryState): EntryField =>
   fields.find(({ key }) => key === active) ?? firstEmpty(fields, texts);
 
-/** The entry as it stands before anything is typed. */
-export const initialEntry = (fields: readonly EntryField[]): EntryState => ({
-  texts: Object.fromEntries(fields.map(({ key, initial }) => [key, initial ?? ''])),
-  active: firstEmpty(fields, {}).key,
+/**
+ * The entry as it begins.
+ * @param kept what was typed where a reload took the page away; the number that was being typed then may be half of one, and is
+ * typed anew
+ */
+export const initialEntry = (
+  fields: readonly EntryField[],
+  kept: Pick<EntryState, 'texts' | 'active'> | null = null,
+): EntryState => ({
+  texts: { ...Object.fromEntries(fields.map(({ key, initial }) => [key, initial ?? ''])), ...kept?.texts },
+  active: kept?.active ?? firstEmpty(fields, {}).key,
   fresh: true,
   notice: null,
   asked: [],

@@ -18,7 +18,7 @@ import { nextOnScreen, onwardPath } from './nextPlace';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
 import { useRetake } from './useRetake';
-import { isRetest, useRecorder } from './useVisit';
+import { isRetest, useEntryName, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
 import { VisitFrame } from './VisitFrame';
 
@@ -103,6 +103,7 @@ const CellDrawing = ({ gravities }: { gravities: readonly (number | null)[] }) =
 export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
+  const keptAs = useEntryName(detail, 'battery.hydrometer', point);
   const [values, setValues] = useState<EntryValues>({});
   const outcome = judged.outcomes.at('battery.hydrometer', point);
   const reading = judged.outcomes.facts.current.get(`battery.hydrometer@${point}`);
@@ -177,6 +178,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
           <Keypad
             key={String(again)}
             columns={3}
+            keptAs={keptAs}
             fields={[
               { key: 'electrolyteC', label: 'Fluid', unit: '°C', signed: true, min: -60, max: 90, usual: [-30, 50] },
               ...CELLS.map((cell) => ({

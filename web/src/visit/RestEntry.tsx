@@ -16,7 +16,7 @@ import { ReadMeanwhile } from './ReadMeanwhile';
 import { SkipStep } from './SkipStep';
 import type { StepProps } from './stepProps';
 import type { Retake } from './useRetake';
-import { useConditions, useRecorder, useSettledAtRest } from './useVisit';
+import { useConditions, useEntryName, useRecorder, useSettledAtRest } from './useVisit';
 
 const Entry = styled.div`
   display: grid;
@@ -140,6 +140,7 @@ export const RestEntry = ({
   const ownToo = isBank && reading !== undefined ? [] : [point];
   const shown = isBank ? [...ownToo, ...unread] : ownToo;
   const known = conditions.batteryC;
+  const keptAs = useEntryName(detail, 'battery.openCircuit', point);
   const save = async (read: Readonly<Record<string, number | null>>, typedC: number | null = null): Promise<void> => {
     const celsius = typedC ?? known?.celsius ?? null;
     const [first, ...others] = shown.flatMap((position) => {
@@ -180,6 +181,7 @@ export const RestEntry = ({
         <Keypad
           key={`${point} ${String(again)}`}
           columns={isBank ? 2 : 1}
+          keptAs={keptAs}
           fields={[
             ...shown.map((position) => voltsField(present(facts.batteries.get(position)))),
             ...(known === null ? [TEMPERATURE] : []),

@@ -30,6 +30,19 @@ describe('the hydrometer', () => {
     // Colder acid reads too dense: the emptier cell freezes sooner than its 1.200 would say.
     expect(screen.getByText('Freezes at').nextElementSibling?.textContent).toBe('−21 °C');
   });
+  it('takes no cell away by a reload, neither its number nor what it says of the others; saved, all are forgotten', async () => {
+    const { user, read, reload } = await visitPage({ at: 'battery.hydrometer/A' });
+    await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
+    await user.keyboard('27{Enter}1.26{Enter}1.2{Enter}');
+    reload();
+    await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
+    expect(screen.getByText('Spread, limit 0.050').nextElementSibling?.textContent).toContain('0.060');
+    await user.keyboard(typed([1.2, 1.26, 1.26, 1.26, 1.26]));
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ cells: [1.26, 1.2, 1.26, 1.26, 1.26, 1.26], electrolyteC: 27 });
+    await user.click(await screen.findByRole('button', { name: 'Take again' }));
+    expect(screen.getByTestId('entry-cell1').textContent).not.toContain('1.26');
+  });
   it('finds the cell that lags and says which battery it is in', async () => {
     const { user, read } = await visitPage({ at: 'battery.hydrometer/C' });
     await screen.findByRole('heading', { name: 'Hydrometer, battery C' });

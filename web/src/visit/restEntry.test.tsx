@@ -55,6 +55,17 @@ describe('resting volts', () => {
     await user.click(screen.getByRole('button', { name: 'Type the whole bank here' }));
     expect(screen.getByTestId('entry-B').textContent).toContain('12.58');
   });
+  it('typed for a bank and not saved are there again after a reload, for whoever typed them', async () => {
+    const { user, read, reload } = await visitPage({ at: 'battery.openCircuit/A', conditions: restedAt(-4) });
+    await screen.findByRole('heading', { name: 'Resting volts of the bank' });
+    await user.keyboard('12.61{Enter}12.58{Enter}12.');
+    reload();
+    await screen.findByRole('heading', { name: 'Resting volts of the bank' });
+    expect(screen.getByTestId('entry-B').textContent).toContain('12.58');
+    // Half a number is typed anew.
+    await user.keyboard('12.6{Enter}12.57{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(4));
+  });
   it('tell how full the battery is while they are typed, and nothing below nothing', async () => {
     const { user } = await visitPage({
       at: 'battery.openCircuit/A',

@@ -169,6 +169,13 @@ export const useRecorder = (visitId: VisitId, technician: string) => {
 };
 
 /**
+ * Under which name a tab keeps what somebody types at a step until it is saved: it is theirs, and of what stood there; another
+ * person begins anew, and so does what was repaired since.
+ */
+export const useEntryName = ({ file }: Pick<VisitDetail, 'file'>, step: string, point: string): string =>
+  `vaktman.entry.${usePersonName()}.${file.visit.id}.${file.repairs?.length ?? 0}.${step}@${point}`;
+
+/**
  * What this device remembers of the visit, and how to change it. What is known of surface charge and temperature belongs
  * to a moment: once the engine ran, the bank was charged or the battery is another, it is asked again.
  * @param position the battery it is asked for; null for the bank
