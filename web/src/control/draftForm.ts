@@ -66,20 +66,22 @@ export const messagesOf = (errors: object, under = ''): Readonly<Record<string, 
 /** By then what is wrong mostly stands beside its fields; on a slow device it is waited for. */
 const ONCE_SHOWN_MS = 60;
 const SURELY_SHOWN_MS = 5000;
-const RIGHT_FIELD = 'input:not([aria-invalid="true"]), textarea:not([aria-invalid="true"])';
 const WRONG_FIELD = '[aria-invalid="true"], [data-invalid] button';
 
 /** Puts the keyboard into the first field of a form that something is wrong with, once that is shown. */
 export const focusFirstWrong = (form: HTMLElement): void => {
-  const stood = document.activeElement;
+  // Not from under a hand that presses or types by then: what it types is wrong, too, until it is whole.
+  const hand = new AbortController();
+  const watch = { signal: hand.signal, capture: true };
+  for (const kind of ['pointerdown', 'keydown']) form.addEventListener(kind, () => hand.abort(), watch);
   /** @returns false while nothing is shown to be wrong */
   const lead = (): boolean => {
+    if (hand.signal.aborted) return true;
     const wrong = form.querySelector<HTMLElement>(WRONG_FIELD);
-    const now = document.activeElement;
-    // Not from under a hand that types elsewhere by then.
-    const wentOn = now !== stood && form.contains(now) && now?.matches(RIGHT_FIELD);
-    if (wrong !== null && wentOn !== true) wrong.focus();
-    return wrong !== null;
+    if (wrong === null) return false;
+    hand.abort();
+    wrong.focus();
+    return true;
   };
   setTimeout(() => {
     if (lead()) return;
@@ -87,6 +89,9 @@ export const focusFirstWrong = (form: HTMLElement): void => {
       if (lead()) shown.disconnect();
     });
     shown.observe(form, { subtree: true, childList: true, attributes: true });
-    setTimeout(() => shown.disconnect(), SURELY_SHOWN_MS);
+    setTimeout(() => {
+      shown.disconnect();
+      hand.abort();
+    }, SURELY_SHOWN_MS);
   }, ONCE_SHOWN_MS);
 };

@@ -28,9 +28,15 @@ it('waits for it on a device that takes its time to show it', async () => {
   await vi.waitFor(() => expect(document.activeElement).toBe(wrong));
 });
 
-it.each(['right', 'remark'] as const)('leaves it where a hand has gone on to type: %s', (field) => {
+it.each([
+  ['right', 'pointerdown'],
+  ['remark', 'keydown'],
+] as const)('leaves it where a hand has gone on to type: %s', (field, kind) => {
   const form = refusedForm();
   form[field].focus();
+  form[field].dispatchEvent(new Event(kind, { bubbles: true }));
+  // Half a number is wrong as well: it is being typed.
+  form[field].setAttribute('aria-invalid', 'true');
   vi.runAllTimers();
   expect(document.activeElement).toBe(form[field]);
 });
