@@ -58,6 +58,8 @@ beforeEach(() => {
 afterEach(() => {
   if (!inPage) return;
   cleanup();
+  // The page outlives a file: what a test put on it by itself would be in the way of another's keyboard.
+  document.body.replaceChildren();
   vi.unstubAllGlobals();
   localStorage.clear();
   sessionStorage.clear();
