@@ -25,6 +25,7 @@ export * from './method/profile';
 export * from './unit/arrangement';
 export * from './unit/bank';
 export * from './drawing/bankLayout';
+export * from './drawing/chargeCable';
 export * from './unit/differences';
 export * from './drawing/pathLayout';
 export * from './drawing/pathTypes';

@@ -32,6 +32,19 @@ export const twoAlternators = (unit: Unit): Unit => ({
   alternators: ['ALT1', 'ALT2'].map((id) => ({ id, ratedAmps: 160, ground: 'case' as const, remoteSense: false })),
 });
 
+/** A visit of I. Dahl's that is open at a unit, as lists show it. */
+export const OPEN_VISIT = {
+  visitId: '01932a00-0000-7000-8000-000000000001',
+  startedAt: '2026-11-29T08:00:00Z',
+  closedAt: null,
+  technician: 'I. Dahl',
+  disposition: 'unfinished',
+  headline: 'Nothing read yet',
+  findingCount: 0,
+  batteries: {},
+  lasts: {},
+};
+
 /** A unit of the lower yard as the server tells it, with nothing done at it yet. */
 export const unitDetailOf = (id: string) => ({
   unit: { ...unitOf('1S2P'), id },

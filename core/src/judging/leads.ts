@@ -1,6 +1,6 @@
 import { alternatorsOf, bankEnds } from '../unit/bank';
 import { pathLayout } from '../drawing/pathLayout';
-import type { ChargeStretchId, StretchId } from '../drawing/pathTypes';
+import type { StretchId } from '../drawing/pathTypes';
 import type { Unit } from '../unit/unit';
 
 /** A probe on a point of the path drawing, and what it touches there. */
@@ -59,10 +59,6 @@ export const probesOf = (unit: Unit): Probes => {
     alternator: alternatorsOf(unit)[0]?.id ?? 'ALT1',
   };
 };
-
-/** The charge cable of an alternator, as the drawing of the unit's circuit knows it. */
-export const chargeCableOf = (unit: Unit, alternator: string): ChargeStretchId =>
-  alternatorsOf(unit).length > 1 ? `charge.positive.${alternator}` : 'charge.positive';
 
 /** Across the ends of the bank. */
 export const acrossBank = (unit: Unit): Leads => {

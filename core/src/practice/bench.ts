@@ -1,6 +1,5 @@
 import { figure } from '../quantity/display';
 import { present } from '../quantity/present';
-import { alternatorsOf } from '../unit/bank';
 import { freezingPointC } from '../battery/electrolyte';
 import { cellGravities, conductanceCca, gravityAtCharge } from '../circuit/cells';
 import type { PlainFault } from '../circuit/fault';
@@ -13,11 +12,10 @@ import { rippleVolts } from '../circuit/ripple';
 import { resistiveSource, type Source } from '../circuit/source';
 import { rpmOf } from '../circuit/starterModel';
 import { RESTING_CONTROLS, type BatteryTool, type BenchControls, type BenchFrame, type Danger } from './benchControls';
+import { clampedAt } from './clampPath';
 import { pileOhms } from './pile';
 import { alternatorNodes, bankNodes, solenoidCloses, starterNodes, wire } from '../circuit/wiring';
 
-/** The cable of one of several alternators. */
-const CHARGE_CABLE = 'charge.positive.';
 const LONGEST_LOAD_SECONDS = 15;
 const LONGEST_CRANK_SECONDS = 15;
 const FIRES_AFTER_SECONDS = 0.8;
@@ -235,16 +233,7 @@ export class Bench {
       if (found === undefined) return 0;
       return (network.volts(found.a, this.#emfs) - network.volts(found.b, this.#emfs)) / found.ohms;
     };
-    if (clamp.startsWith('post:')) return -through(`joint ${clamp.slice(5)}+`);
-    if (clamp === 'charge.positive' || clamp.startsWith(CHARGE_CABLE)) {
-      const [first] = alternatorsOf(this.#machine.unit);
-      return through(
-        `chargePositive ${clamp.startsWith(CHARGE_CABLE) ? clamp.slice(CHARGE_CABLE.length) : (first?.id ?? '')}`,
-      );
-    }
-    if (clamp === 'bank')
-      return this.#machine.batteries.reduce((sum, { position }) => sum - through(`joint ${position}+`), 0);
-    return through('starterPositive');
+    return clampedAt(clamp, this.#machine).reduce((sum, { resistor, sign }) => sum + sign * through(resistor), 0);
   }
 
   #frame(): BenchFrame {

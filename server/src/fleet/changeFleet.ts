@@ -1,6 +1,13 @@
-import type { ClassesChange, DateCodesChange, FleetDraft } from '@vaktman/contract';
+import {
+  classesSchema,
+  dateCodesSchema,
+  type ClassesChange,
+  type DateCodesChange,
+  type FleetDraft,
+} from '@vaktman/contract';
 import type { FleetId, ProfileName } from '@vaktman/core';
 import { isDeepStrictEqual } from 'node:util';
+import type * as z from 'zod';
 import { withTransaction, type Pool } from '../database/pool';
 import { ClientError } from '../http/problem';
 import { markEveryOutlook } from '../outlook/outlookQueue';
@@ -21,8 +28,9 @@ export const changeMethod = async (pool: Pool, fleetId: FleetId, profile: Profil
   });
 
 /** @throws {ClientError} 409 where something else stands than what was changed */
-const refuseOvertaken = (stands: unknown, was: unknown): void => {
-  if (was === undefined || isDeepStrictEqual(stands, was)) return;
+const refuseOvertaken = (schema: z.ZodType, stands: unknown, was: unknown): void => {
+  // What was stored before a field was added stands for what it is read as, as what was sent does.
+  if (was === undefined || isDeepStrictEqual(schema.parse(stands), was)) return;
   throw new ClientError(
     409,
     'Nothing was stored: somebody else changed them meanwhile. Load the page anew, and change what stands now.',
@@ -36,13 +44,13 @@ export const changeDateCodes = async (
   { dateCodes, was }: DateCodesChange,
 ): Promise<void> =>
   withTransaction(pool, async (db) => {
-    refuseOvertaken((await heldFleet(db, fleetId)).dateCodes, was);
+    refuseOvertaken(dateCodesSchema.shape.was, (await heldFleet(db, fleetId)).dateCodes, was);
     await setDateCodes(db, fleetId, dateCodes);
   });
 
 /** Sets the shop's intervals and limits by class of machine, all of them. */
 export const changeClasses = async (pool: Pool, fleetId: FleetId, { classes, was }: ClassesChange): Promise<void> =>
   withTransaction(pool, async (db) => {
-    refuseOvertaken((await heldFleet(db, fleetId)).classes, was);
+    refuseOvertaken(classesSchema.shape.was, (await heldFleet(db, fleetId)).classes, was);
     await setClasses(db, fleetId, classes);
   });

@@ -191,6 +191,11 @@ describe('an empty database', () => {
       expect((await ask(app, 'PUT', path, { [key]: was, was: [...was, one] })).status).toBe(200);
     }
   });
+  it('takes what was stored before a field was added for what it is read as', async () => {
+    const stored = [{ name: 'Crusher' }];
+    await pool.query('UPDATE fleet SET classes = $1', [JSON.stringify(stored)]);
+    expect((await ask(app, 'PUT', '/api/fleet/classes', { classes: [], was: stored })).status).toBe(200);
+  });
   it("keeps a unit's card, and what was on it before", async () => {
     const card = { plate: 'TP 4107', year: 2016, make: 'Storfonn', class: 'Plough truck', answers: 'K. Moen' };
     const detail: UnitDetail = (await ask(app, 'GET', '/api/units/P-01')).body;

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { batteryDetail, DEAD, WORN } from '../../test/batteries';
 import { show } from '../../test/show';
 import { standServer } from '../../test/standServer';
-import { unitDetailOf } from '../../test/units';
+import { OPEN_VISIT, unitDetailOf } from '../../test/units';
 import { MoveBattery } from './MoveBattery';
 
 const server = standServer();
@@ -62,28 +62,11 @@ describe('what is done with a battery', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('It was fitted in P-09 a moment ago.');
   });
   it('is better done in the visit that is open at its unit: there it is told who reads', async () => {
-    server.answers['GET /api/units/P-07'] = {
-      body: {
-        ...unitDetailOf('P-07'),
-        visits: [
-          {
-            visitId: '01932a00-0000-7000-8000-000000000001',
-            startedAt: '2026-11-29T08:00:00Z',
-            closedAt: null,
-            technician: 'I. Dahl',
-            disposition: 'unfinished',
-            headline: 'Nothing read yet',
-            findingCount: 0,
-            batteries: {},
-            lasts: {},
-          },
-        ],
-      },
-    };
+    server.answers['GET /api/units/P-07'] = { body: { ...unitDetailOf('P-07'), visits: [OPEN_VISIT] } };
     panel();
     expect(await screen.findByText('A visit of P-07 is open, by I. Dahl.')).toBeTruthy();
     const link = screen.getByRole('link', { name: 'in the visit' });
-    expect(link.getAttribute('href')).toBe('/visits/01932a00-0000-7000-8000-000000000001');
+    expect(link.getAttribute('href')).toBe(`/visits/${OPEN_VISIT.visitId}`);
   });
   it('is over once it is scrapped: when and why stand there', () => {
     panel({ state: 'scrapped', scrappedAt: '2026-11-24T09:00:00Z', scrappedBecause: 'case cracked' });

@@ -22,6 +22,17 @@ const pad = (fields: readonly EntryField[], answer: () => unknown = () => undefi
   );
   return { ...shown, saved };
 };
+/** A keypad that asks for fewer numbers once some are known by other means. */
+const learning = (before: readonly EntryField[], after: readonly EntryField[]) => {
+  const saved: EntryValues[] = [];
+  let know = (): void => undefined;
+  const Pad = () => {
+    const [known, setKnown] = useState(false);
+    know = () => setKnown(true);
+    return <Keypad fields={known ? after : before} save={(values) => saved.push(values)} />;
+  };
+  return { ...show(<Pad />), saved, learn: () => act(() => know()) };
+};
 const figure = (key: string) => screen.getByTestId(`entry-${key}`).textContent!.replace('_', '');
 
 describe('the keypad', () => {
@@ -81,31 +92,17 @@ describe('the keypad', () => {
     expect(saved).toEqual([{ volts: 9.8, amps: 455, celsius: null }]);
   });
   it('goes on with what is left where a number is known by other means meanwhile', async () => {
-    const saved: EntryValues[] = [];
-    let learn = (): void => undefined;
-    const Pad = () => {
-      const [known, setKnown] = useState(false);
-      learn = () => setKnown(true);
-      return <Keypad fields={known ? [VOLTS] : [VOLTS, AMPS]} save={(values) => saved.push(values)} />;
-    };
-    const { user } = show(<Pad />);
+    const { user, saved, learn } = learning([VOLTS, AMPS], [VOLTS]);
     await user.keyboard('12.6{Enter}4');
-    act(() => learn());
+    learn();
     await user.keyboard('{Enter}');
     expect(saved).toEqual([{ volts: 12.6 }]);
   });
   it('keeps to the number that is typed where one before it is known by other means meanwhile', async () => {
-    const saved: EntryValues[] = [];
-    let learn = (): void => undefined;
-    const Pad = () => {
-      const [known, setKnown] = useState(false);
-      learn = () => setKnown(true);
-      const others = [AMPS, { ...NOTE, optional: false }];
-      return <Keypad fields={known ? others : [VOLTS, ...others]} save={(values) => saved.push(values)} />;
-    };
-    const { user } = show(<Pad />);
+    const others = [AMPS, { ...NOTE, optional: false }];
+    const { user, saved, learn } = learning([VOLTS, ...others], others);
     await user.keyboard('12.6{Enter}4');
-    act(() => learn());
+    learn();
     await user.keyboard('00{Enter}21{Enter}');
     expect(saved).toEqual([{ amps: 400, celsius: 21 }]);
   });

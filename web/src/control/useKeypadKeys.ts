@@ -11,7 +11,11 @@ export const useKeypadKeys = (press: (key: string) => void, enter: () => unknown
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const target = event.target instanceof Element ? event.target : null;
     // A choice that was touched keeps the focus but takes no digits; only what is typed into does.
-    if (target?.closest('input:not([type=radio], [type=checkbox]), textarea, select, [role=dialog]') != null) return;
+    if (
+      target?.closest('input:not([type=radio], [type=checkbox]), textarea, select, [role=spinbutton], [role=dialog]') !=
+      null
+    )
+      return;
     if (event.key === 'Enter') {
       if (target?.closest('a, button, [role=button], input') != null) return;
       event.preventDefault();

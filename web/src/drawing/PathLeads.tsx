@@ -1,4 +1,4 @@
-import { present } from '@vaktman/core';
+import { alternatorOfCable, isChargeCable, present } from '@vaktman/core';
 import type { Leads, PathLayout, Probe, XY } from '@vaktman/core';
 
 /** Where a point of the path lies; a probe may touch a part that has no number of its own. */
@@ -125,11 +125,11 @@ const clampPlace = (layout: PathLayout, leads: Leads): ClampPlace => {
   const stretch = layout.stretches.find(({ id }) => id === at);
   // Under the cable, where nothing is written, and pointing to the bank: clear of the tag at the stud.
   if (stretch === undefined) return { at: [728, 72], degrees: 180 };
-  if (stretch.id.startsWith('charge.positive')) {
+  if (isChargeCable(stretch.id)) {
     const [from, to] = present(stretch.lines[0]) as [XY, XY];
-    if (stretch.id === 'charge.positive') return { at: [to[0] - 33, to[1]], degrees: 180 };
+    if (alternatorOfCable(stretch.id) === null) return { at: [to[0] - 33, to[1]], degrees: 180 };
     // Of several, on the part of it that is its own.
-    const isFirst = layout.stretches.find(({ id }) => id.startsWith('charge.positive.')) === stretch;
+    const isFirst = layout.stretches.find(({ id }) => isChargeCable(id)) === stretch;
     return { at: [isFirst ? from[0] + 44 : to[0] - 46, to[1] + 4], degrees: 180 };
   }
   return { at: middleOf(stretch.lines), degrees: 0 };

@@ -1,6 +1,6 @@
 import type { Stretch, XY } from '@vaktman/core';
 import { SvgFigure } from '../control/Figure';
-import { MARK_WORDS, MarkShape } from '../control/Mark';
+import { MARK_WORDS } from '../control/Mark';
 import { Words } from '../control/Words';
 import { cloudPath } from './cloudPath';
 import { MarkWord } from './MarkWord';
@@ -21,7 +21,7 @@ const isLimitBelow = (room: number, { limit }: StretchFace): boolean => limit !=
 const VALUE_X = 96;
 const MARK_X = 160;
 
-/** One of several lines: the name, what it loses, and its mark by shape alone. */
+/** One of several lines: the name, what it loses, its mark and the word for it. */
 const LabelLine = ({
   stretch,
   at: [x, y],
@@ -44,8 +44,8 @@ const LabelLine = ({
       </text>
     )}
     {bare || face?.mark === null ? null : (
-      <g transform={`translate(${face?.value == null ? x + VALUE_X : x + MARK_X} ${y - 11}) scale(0.62)`}>
-        <MarkShape kind={face?.mark ?? 'notyet'} />
+      <g transform={`translate(${x + MARK_X} ${y - 11}) scale(0.68)`}>
+        <MarkWord x={0} y={0} mark={face?.mark ?? 'notyet'} />
       </g>
     )}
   </g>

@@ -1,4 +1,4 @@
-import { exerciseAt, pointName, type DebriefInput } from '@vaktman/core';
+import { alternatorOfCable, exerciseAt, pointName, type DebriefInput } from '@vaktman/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../store';
 
@@ -31,12 +31,9 @@ const STRETCH_NAMES: Readonly<Record<string, string>> = {
   'starter.positive': 'positive cable',
   'charge.positive': 'charge cable',
 };
-/** Of one of several alternators. */
-const CHARGE_CABLE = 'charge.positive.';
 /** A place for a lead in plain words. */
-export const placeName = (at: string | null): string =>
-  at === null
-    ? 'nowhere'
-    : at.startsWith(CHARGE_CABLE)
-      ? `charge cable of ${at.slice(CHARGE_CABLE.length)}`
-      : (STRETCH_NAMES[at] ?? pointName(at));
+export const placeName = (at: string | null): string => {
+  if (at === null) return 'nowhere';
+  const alternator = alternatorOfCable(at);
+  return alternator === null ? (STRETCH_NAMES[at] ?? pointName(at)) : `charge cable of ${alternator}`;
+};

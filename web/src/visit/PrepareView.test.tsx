@@ -6,7 +6,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { ownDevice } from '../../test/ownDevice';
 import { sessionOf } from '../../test/show';
 import { FLEET, standServer } from '../../test/standServer';
-import { unitDetailOf } from '../../test/units';
+import { OPEN_VISIT, unitDetailOf } from '../../test/units';
 import { Outbox } from '../outbox/outbox';
 import { OutboxContext } from '../outbox/OutboxContext';
 import { sessionTold } from '../session/sessionSlice';
@@ -120,22 +120,11 @@ describe('before the first reading', () => {
     expect(screen.queryByText('none on record')).toBeNull();
   });
   it('says that somebody is at this unit already, and leads there', async () => {
-    const visit = {
-      visitId: '01932a00-0000-7000-8000-000000000001',
-      startedAt: new Date().toISOString(),
-      closedAt: null,
-      technician: 'I. Dahl',
-      disposition: 'unfinished',
-      headline: 'Nothing read yet',
-      findingCount: 0,
-      batteries: {},
-      lasts: {},
-    };
-    server.answers['GET /api/units/P-07'] = { body: { ...unitDetailOf('P-07'), visits: [visit] } };
+    server.answers['GET /api/units/P-07'] = { body: { ...unitDetailOf('P-07'), visits: [OPEN_VISIT] } };
     await view();
     expect((await screen.findByText(/A visit of this unit is open since/)).textContent).toContain('I. Dahl');
     const link = screen.getByRole('link', { name: 'Go on with that one' });
-    expect(link.getAttribute('href')).toBe(`/visits/${visit.visitId}`);
+    expect(link.getAttribute('href')).toBe(`/visits/${OPEN_VISIT.visitId}`);
   });
   it('asks what was seen where somebody complained, and keeps what was typed on the way back', async () => {
     const { user, opened } = await view();

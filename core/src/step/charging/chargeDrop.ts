@@ -1,6 +1,7 @@
 import * as z from 'zod';
 import { latest } from '../../judging/facts';
-import { between, chargeCableOf, probesOf, type Leads } from '../../judging/leads';
+import { chargeCableOf } from '../../drawing/chargeCable';
+import { between, probesOf, type Leads } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import type { Scene } from '../../judging/scene';
 import { stepRecord } from '../../judging/stepRecord';

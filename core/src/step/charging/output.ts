@@ -15,7 +15,8 @@ import {
   trouble,
   type Outcome,
 } from '../../judging/verdict';
-import { chargeCableOf, NO_LEADS } from '../../judging/leads';
+import { chargeCableOf } from '../../drawing/chargeCable';
+import { NO_LEADS } from '../../judging/leads';
 import type { Blocked, Scene } from '../../judging/scene';
 import { stepRecord, type StepRecord } from '../../judging/stepRecord';
 import { alternatorsOf } from '../../unit/bank';
