@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Button, ComboBox, FieldError, Input, Label, ListBox, ListBoxItem } from 'react-aria-components';
+import { Button, ComboBox, FieldError, Input, Label, ListBox, ListBoxItem, type Key } from 'react-aria-components';
 import styled from 'styled-components';
 import { fieldBox, fieldErrorStyle } from './fieldStyle';
 import { ListPopover } from './listStyle';
@@ -34,10 +34,54 @@ const Wrong = styled(FieldError)`
   ${fieldErrorStyle}
 `;
 
+interface Option {
+  readonly id: string;
+  readonly words: string;
+}
+const NOTHING: Option = { id: '', words: '' };
+
+/** Typed into and chosen from: what is chosen stays shown, and chosen, until another is, or the box is emptied. */
+const useCombo = (
+  initial: string,
+  options: readonly Option[],
+  search: (text: string) => void,
+  onChange: (value: string) => void,
+) => {
+  const [chosen, setChosen] = useState({ ...NOTHING, words: initial });
+  const [typed, setTyped] = useState(initial);
+  const show = (option: Option): void => {
+    setTyped(option.words);
+    // The list opened once more is there to choose another from.
+    search('');
+  };
+  return {
+    inputValue: typed,
+    selectedKey: chosen.id === '' ? null : chosen.id,
+    onInputChange: (text: string): void => {
+      if (text === typed) return;
+      setTyped(text);
+      search(text);
+      if (text !== '') return;
+      setChosen(NOTHING);
+      if (chosen.words !== '') onChange('');
+    },
+    onSelectionChange: (key: Key | null): void => {
+      const option = options.find(({ id }) => id === key);
+      if (option === undefined || option.id === chosen.id) {
+        show(chosen);
+        return;
+      }
+      setChosen(option);
+      show(option);
+      onChange(option.id);
+    },
+  };
+};
+
 /**
  * A labelled choice out of many: typing narrows the list down.
  * @param options those that answer to what was typed, as many as a list can show
- * @param search told what was typed
+ * @param search told what was typed; nothing once one is chosen
  */
 export const ComboField = ({
   label,
@@ -57,20 +101,10 @@ export const ComboField = ({
   /** What stands in it before anything is typed. */
   initial?: string;
 }) => {
-  const [typed, setTyped] = useState(initial);
+  const items = options.map(([id, words]): Option => ({ id, words }));
+  const combo = useCombo(initial, items, search, onChange);
   return (
-    <Line
-      items={options.map(([id, words]) => ({ id, words }))}
-      inputValue={typed}
-      onInputChange={(text) => {
-        setTyped(text);
-        search(text);
-      }}
-      onSelectionChange={(key) => onChange(key === null ? '' : String(key))}
-      menuTrigger="focus"
-      allowsEmptyCollection
-      isInvalid={error !== undefined}
-    >
+    <Line {...combo} items={items} menuTrigger="focus" allowsEmptyCollection isInvalid={error !== undefined}>
       <Label>{label}</Label>
       <div className="box">
         <Input placeholder={hint} autoComplete="off" />
@@ -79,7 +113,7 @@ export const ComboField = ({
       <Wrong>{error}</Wrong>
       <ListPopover>
         <ListBox renderEmptyState={() => <p style={{ padding: '0.8rem 1rem' }}>Nothing answers to this.</p>}>
-          {({ id, words }: { id: string; words: string }) => (
+          {({ id, words }: Option) => (
             <ListBoxItem id={id} textValue={words}>
               {({ isSelected }) => (
                 <>

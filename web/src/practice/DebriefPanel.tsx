@@ -136,7 +136,9 @@ export const DebriefPanel = ({
         ) : null}
         {faults.map((fault) => (
           <li key={faultText(fault)}>
-            <strong>Hidden: {faultText(fault)}</strong>
+            <strong>
+              <Words>{`Hidden: ${faultText(fault)}`}</Words>
+            </strong>
           </li>
         ))}
         {(score?.wrong ?? []).map((words) => (

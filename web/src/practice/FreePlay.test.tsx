@@ -1,6 +1,7 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import type { DebriefInput } from '@vaktman/core';
 import { beforeEach, describe, expect, it } from 'vitest';
+import { api } from '../api/api';
 import { show } from '../../test/show';
 import { standServer } from '../../test/standServer';
 import { unitDetailOf } from '../../test/units';
@@ -8,9 +9,12 @@ import { watchRow } from '../../test/watchRow';
 import { FreePlay } from './FreePlay';
 
 const server = standServer();
+const watch = (...unitIds: string[]) => ({
+  body: { at: '2026-11-23T07:00:00Z', units: unitIds.map((unitId) => watchRow(unitId, 'lower')) },
+});
 beforeEach(() => {
-  server.answers['GET /api/watch'] = { body: { at: '2026-11-23T07:00:00Z', units: [watchRow('P-07', 'lower')] } };
-  server.answers['GET /api/units/P-07'] = { body: unitDetailOf('P-07') };
+  server.answers['GET /api/watch'] = watch('P-07', 'S-01');
+  for (const unitId of ['P-07', 'S-01']) server.answers[`GET /api/units/${unitId}`] = { body: unitDetailOf(unitId) };
 });
 
 const page = async () => {
@@ -73,5 +77,37 @@ describe('a machine of the fleet to play with', () => {
     expect(await screen.findByText('expected −40 to 45 °C, received −60 °C')).toBeTruthy();
     await user.click(begin());
     expect(visits).toEqual([]);
+  });
+  it('stays at the unit it began with when another comes first on the watch, with what was hidden in it', async () => {
+    const { user, visits, store } = await page();
+    await user.click(add());
+    server.answers['GET /api/watch'] = watch('S-01', 'P-07');
+    await store.dispatch(api.endpoints.watch.initiate(undefined, { forceRefetch: true }));
+    await user.click(begin());
+    await waitFor(() => expect(visits).toHaveLength(1));
+    expect(visits[0]).toMatchObject({ unit: { id: 'P-07' }, faults: [{ kind: 'battery.weak' }] });
+  });
+  it('hides nothing in another unit that was hidden in the one before, keeps its cold, and leaves the keyboard', async () => {
+    const { user, visits } = await page();
+    await user.click(add());
+    const air = screen.getByLabelText(/^Air and batteries/);
+    await user.clear(air);
+    await user.type(air, '-20');
+    await user.type(screen.getByRole('combobox', { name: 'Unit' }), '{Control>}a{/Control}S-01{ArrowDown}{Enter}');
+    expect(await screen.findByText('No fault yet: a sound machine.')).toBeTruthy();
+    expect(document.activeElement).toBe(screen.getByRole('combobox', { name: 'Unit' }));
+    await user.click(begin());
+    await waitFor(() => expect(visits).toHaveLength(1));
+    expect(visits[0]).toMatchObject({ unit: { id: 'S-01' }, ambientC: -20, faults: [] });
+  });
+  it('says what is wrong with a unit that does not come, and lets another be chosen', async () => {
+    server.answers['GET /api/units/P-07'] = {
+      status: 404,
+      body: { type: 'about:blank', title: 'There is no unit P-07.', status: 404 },
+    };
+    const { user } = show(<FreePlay visit={async () => undefined} />, { as: 'trainee' });
+    expect(await screen.findByText(/There is no unit P-07/)).toBeTruthy();
+    await user.type(screen.getByRole('combobox', { name: 'Unit' }), '{Control>}a{/Control}S-01{ArrowDown}{Enter}');
+    expect(await screen.findByRole('button', { name: 'Add the fault' })).toBeTruthy();
   });
 });
