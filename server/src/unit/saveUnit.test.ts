@@ -117,6 +117,56 @@ describe('two people at one unit', () => {
   });
 });
 
+describe('what was stored and whose answer was lost', () => {
+  it('is taken once more as it stands: nothing is changed, and nobody told it is taken', async () => {
+    const draft = sixVolts('K-LOST', 12);
+    expect((await send('POST', '/api/units', draft)).status).toBe(201);
+    const before = await unitOf('K-LOST');
+    expect((await send('POST', '/api/units', draft)).status).toBe(201);
+    expect(await unitOf('K-LOST')).toEqual(before);
+    const other = await send('POST', '/api/units', { ...draft, unit: { ...draft.unit, description: 'Another' } });
+    expect(other.status).toBe(409);
+    expect((await problemOf(other)).problems?.[0]).toMatchObject({ path: 'unit.id' });
+    expect((await send('POST', '/api/units', { ...draft, yardId: 'summit' })).status).toBe(409);
+  });
+  it('is so for a change too, until somebody changed it otherwise', async () => {
+    const { unit, yardId, revision, card } = await unitOf('K-LOST');
+    const spare = await batteryBy('BR-31207');
+    const changed = { yardId, revision, card, unit: { ...unit, description: 'Crane carrier, long' } };
+    expect((await send('PUT', '/api/units/K-LOST', changed)).status).toBe(200);
+    expect((await send('PUT', '/api/units/K-LOST', changed)).status).toBe(200);
+    expect((await unitOf('K-LOST')).revision).toBe(revision + 1);
+    expect((await send('PUT', '/api/units/K-LOST', { ...changed, card: { plate: 'TP 10 442' } })).status).toBe(409);
+    expect((await send('PUT', '/api/units/K-LOST', { ...changed, profile: 'rested' })).status).toBe(409);
+    expect((await send('PUT', '/api/units/K-LOST', { ...changed, same: { A: spare.batteryId } })).status).toBe(409);
+  });
+  it('is so where a battery came with it under its serial in other letters', async () => {
+    const spare = await batteryBy('BR-31207');
+    const [first, ...others] = sixVolts('K-MOVE', 12).unit.bank.batteries;
+    const draft = {
+      ...sixVolts('K-MOVE', 24),
+      unit: {
+        ...sixVolts('K-MOVE', 24).unit,
+        bank: {
+          arrangement: '2S1P',
+          batteries: [
+            { ...first, nominalVolts: 12, serial: 'br-31207' },
+            ...others.map((own) => ({ ...own, nominalVolts: 12 })),
+          ],
+        },
+      },
+      same: { A: spare.batteryId },
+    };
+    expect((await send('POST', '/api/units', draft)).status).toBe(201);
+    expect((await send('POST', '/api/units', draft)).status).toBe(201);
+    expect(await batteryBy('BR-31207')).toMatchObject({ batteryId: spare.batteryId, unitId: 'K-MOVE' });
+    expect(
+      (await send('POST', `/api/batteries/${spare.batteryId}/moves`, { kind: 'remove', because: 'done' })).status,
+    ).toBe(200);
+    expect((await send('POST', '/api/units', draft)).status).toBe(409);
+  });
+});
+
 describe('batteries of 6 V', () => {
   it.each([12, 24] as const)('make a bank of %d V, and one of 12 V does not fit in it', async (systemVolts) => {
     const id = `K-${systemVolts}`;

@@ -121,6 +121,26 @@ const unitsOfDraft = async (db: Queryable, fleetId: FleetId, draft: UnitDraft): 
   return [draft.unit.id, ...from];
 };
 
+/**
+ * Whether a unit stands as the draft wants it: the draft came before, and its answer was lost on the way. A battery that the
+ * draft moves here is compared by which it is, since what is on record of it stays.
+ */
+const standsAlready = (stored: StoredUnit, { unit, yardId, profile = null, card, same = {} }: UnitDraft): boolean => {
+  if (stored.retired !== null || stored.yardId !== yardId || stored.profile !== profile) return false;
+  const sits = new Map(stored.placements.flatMap((own) => (own.to === null ? [[own.position, own] as const] : [])));
+  if (Object.entries(same).some(([position, batteryId]) => sits.get(position)?.batteryId !== batteryId)) return false;
+  const batteries = unit.bank.batteries.map((own) => {
+    const { position, string, set } = own;
+    return same[position] === undefined
+      ? own
+      : { position, string, ...(set === undefined ? {} : { set }), ...sits.get(position)?.battery };
+  });
+  return (
+    differences(stored.unit, { ...unit, bank: { ...unit.bank, batteries } }).length === 0 &&
+    (card === undefined || differences(stored.card, card).length === 0)
+  );
+};
+
 /** Registers a unit within a transaction. @returns units whose batteries changed with it */
 const addWithin = async (
   db: Queryable,
@@ -128,7 +148,9 @@ const addWithin = async (
   draft: UnitDraft,
   now: string,
 ): Promise<readonly string[]> => {
-  if ((await loadUnit(db, fleetId, draft.unit.id)) !== null) throw isTaken(draft);
+  const stored = await loadUnit(db, fleetId, draft.unit.id);
+  if (stored !== null && standsAlready(stored, draft)) return [];
+  if (stored !== null) throw isTaken(draft);
   await checkSerials(db, fleetId, draft, new Set());
   await refuseClosedYard(db, fleetId, draft);
   await insertUnit(db, fleetId, draft);
@@ -220,6 +242,7 @@ export const changeUnit = async (
         await lockUnits(db, fleetId, await unitsOfDraft(db, fleetId, draft));
         const stored = await loadUnit(db, fleetId, draft.unit.id);
         if (stored === null) throw notFound(`Unit ${draft.unit.id}`);
+        if (stored.revision !== revision && standsAlready(stored, draft)) return;
         if (stored.yardId !== draft.yardId) await refuseClosedYard(db, fleetId, draft);
         if (!(await updateUnit(db, fleetId, draft, revision)))
           throw new ClientError(
