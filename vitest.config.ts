@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from 'vitest/config';
 import { BaseSequencer, type TestSpecification } from 'vitest/node';
@@ -16,6 +17,9 @@ const LONG = [
   'core/src/circuit/circuit.test.ts',
 ];
 
+/** Each imports what it tests anew, and has a database beside it: more of them gain little. */
+const MOST_WORKERS = 8;
+
 class ProjectByProject extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
     const isShort = ({ moduleId }: TestSpecification): number => Number(!LONG.some((file) => moduleId.endsWith(file)));
@@ -28,8 +32,8 @@ class ProjectByProject extends BaseSequencer {
 export default defineConfig({
   test: {
     globalSetup: ['server/test/templates.ts'],
-    // Both cores: the pages of the interface wait for nothing, and the database is another process.
-    maxWorkers: 2,
+    // Every core: the pages of the interface wait for nothing, and the database is another process.
+    maxWorkers: Math.min(MOST_WORKERS, Math.max(2, availableParallelism())),
     sequence: { sequencer: ProjectByProject },
     projects: [
       {

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os';
 import { defineConfig } from '@playwright/test';
 import { bundleRooms } from './bundleRooms.mjs';
 
@@ -9,7 +10,10 @@ const LONG = /(everyView|shift|shop|visit|wholeVisit)\.spec\.ts$/;
 // Once, before any worker of the tests asks for them.
 if (process.env['TEST_WORKER_INDEX'] === undefined) await bundleRooms();
 
-/** Debian's Chromium without a monitor; three at a time on two cores, since each waits a fifth of its time. */
+/** Three at a time on two cores, since each waits a fifth of its time; each has a browser, a server and a database. */
+const WORKERS = Math.min(9, Math.round(1.5 * Math.max(2, availableParallelism())));
+
+/** Debian's Chromium without a monitor. */
 export default defineConfig({
   testDir: 'src',
   // Core and contract come as a bundle: one by one, each worker would take its hundreds of files through the runner's own compiler.
@@ -18,7 +22,7 @@ export default defineConfig({
   outputDir: '../.test-data/browser',
   timeout: 180_000,
   expect: { timeout: 10_000 },
-  workers: 3,
+  workers: WORKERS,
   fullyParallel: true,
   // A machine with other work on it may starve a browser: once more, and whoever reads the outcome is told which they were.
   retries: 1,

@@ -128,11 +128,11 @@ const browserReport = (part) => join(reports, `${part}.json`);
 const browserEnv = (env, part) => ({ ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport(part) });
 /** Projects of the browser tests that are run, and counted, together. */
 const BROWSER_PROJECTS = { processes: ['processes'], pages: ['long pages', 'pages'] };
-const browserTests = (part, workers) => [
+const browserTests = (part, ...options) => [
   bin('playwright'),
   [
     'test',
-    ...['--config', 'e2e/playwright.config.ts', `--workers=${workers}`],
+    ...['--config', 'e2e/playwright.config.ts', ...options],
     ...BROWSER_PROJECTS[part].map((project) => `--project=${project}`),
   ],
 ];
@@ -174,12 +174,12 @@ try {
 
   // Tests of processes wait for them most of the time: the others go on beside them.
   const [processes] = await Promise.all([
-    runQuietly(...browserTests('processes', 1), browserEnv(env, 'processes')),
+    runQuietly(...browserTests('processes', '--workers=1'), browserEnv(env, 'processes')),
     unitTests(env),
   ]);
   process.stdout.write(processes.said);
   tallyBrowser('processes', processes.status);
-  tallyBrowser('pages', await run(...browserTests('pages', 3), browserEnv(env, 'pages')));
+  tallyBrowser('pages', await run(...browserTests('pages'), browserEnv(env, 'pages')));
   slowest();
 } catch (error) {
   failed.push(error instanceof Error ? error.message : String(error));

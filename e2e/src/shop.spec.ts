@@ -23,12 +23,15 @@ const begin = async (page: Page, empty: Vaktman): Promise<void> => {
   await page.getByRole('button', { name: 'Begin this fleet' }).click();
   await expect(page.getByRole('heading', { name: 'Summit road crew has no unit yet' })).toBeVisible();
 };
+const plugWhere = async (page: Page, field: string): Promise<void> => {
+  const where = page.getByRole('listitem').filter({ hasText: 'Where' });
+  await where.getByRole('button', { name: /Taken for/ }).click();
+  await page.getByRole('option', { name: field, exact: true }).click();
+};
 const takeUnits = async (page: Page): Promise<void> => {
   await chosen(page, /Choose, drop or paste/, 'register.csv', LIST);
   // What no column was known for is plugged in by hand, once.
-  const where = page.getByRole('listitem').filter({ hasText: 'Where' });
-  await where.getByRole('button', { name: /Taken for/ }).click();
-  await page.getByRole('option', { name: 'yard', exact: true }).click();
+  await plugWhere(page, 'yard');
   await page.getByRole('button', { name: 'Take in 2 units' }).click();
   await expect(page.getByRole('heading', { name: '2 units taken in' })).toBeVisible();
 };
@@ -63,6 +66,11 @@ test('reads the next list as the last, takes a list back, and brings the whole r
   // The same headings again: what was plugged in by hand is known.
   await chosen(page, /Choose, drop or paste/, 'more.csv', LIST.replaceAll('G-0', 'H-0'));
   await expect(page.getByText('Read as the last list with these columns.')).toBeVisible();
+  // What is put right of it nevertheless is not lost by leaving.
+  await plugWhere(page, 'left aside');
+  await page.getByRole('link', { name: 'Watch', exact: true }).click();
+  await page.getByRole('alertdialog').getByRole('button', { name: 'Stay' }).click();
+  await plugWhere(page, 'yard');
   await page.getByRole('button', { name: 'Take in 2 units' }).click();
   await page.getByRole('button', { name: 'Another list' }).click();
   await page.getByRole('button', { name: 'Take back more.csv' }).click();

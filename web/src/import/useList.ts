@@ -18,6 +18,8 @@ interface Chosen {
   /** True once it is known how the last list with this header was read, or that none was. */
   readonly isRemembered: boolean;
   readonly chemistry: Battery['chemistry'] | null;
+  /** True once something was answered here; how the last list was read is nobody's answer to this one. */
+  readonly isAnswered: boolean;
 }
 
 /** A list on its way in: chosen, read, asked about, taken in. */
@@ -36,10 +38,12 @@ export const useList = (kind: ListKind) => {
     setFailure(null);
     setAdded(null);
     setReused(false);
-    setChosen({ file, importId: v7(), map: null, isRemembered: false, chemistry: null });
+    setChosen({ file, importId: v7(), map: null, isRemembered: false, chemistry: null, isAnswered: false });
   };
   const say = (map: (own: ImportMap) => ImportMap): void =>
-    setChosen((own) => (own === null ? null : { ...own, isRemembered: true, map: map(own.map ?? emptyMap(kind)) }));
+    setChosen((own) =>
+      own === null ? null : { ...own, isRemembered: true, isAnswered: true, map: map(own.map ?? emptyMap(kind)) },
+    );
 
   useEffect(() => {
     if (answer === null || chosen === null || chosen.isRemembered) return undefined;
@@ -80,7 +84,7 @@ export const useList = (kind: ListKind) => {
     lacking: known === undefined && unknown !== undefined ? problemText(unknown) : null,
     askKnown: () => void refetch(),
     /** Whether somebody answered what was asked of this list, or said what a column is. */
-    isAnswered: added === null && !isReused && (chosen?.map != null || chosen?.chemistry != null),
+    isAnswered: added === null && chosen?.isAnswered === true,
     state,
     answer,
     /** False while the file is read anew by what was just said: what is shown is from before. */
@@ -100,12 +104,12 @@ export const useList = (kind: ListKind) => {
     },
     readAnew: () => {
       setReused(false);
-      setChosen((own) => (own === null ? null : { ...own, map: null }));
+      setChosen((own) => (own === null ? null : { ...own, isAnswered: own.chemistry !== null, map: null }));
     },
     answerTo: (question: Question, choice: string) => say((own) => withAnswer(own, question, choice)),
     setColumn: (column: number, field: string | null) => say((own) => withColumn(own, column, { field })),
     setChemistry: (chemistry: Battery['chemistry']) =>
-      setChosen((own) => (own === null ? null : { ...own, chemistry })),
+      setChosen((own) => (own === null ? null : { ...own, isAnswered: true, chemistry })),
     store,
   };
 };
