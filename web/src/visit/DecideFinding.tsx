@@ -82,7 +82,11 @@ export const DecideFinding = ({
       <RadioList
         label="What to do about it"
         value={action.words}
-        onChange={setChosen}
+        onChange={(words) => {
+          setChosen(words);
+          // What was begun to be told of a new part is of the way that was left.
+          setFitting(false);
+        }}
         options={actions.map(({ words }) => [words, words] as const)}
       />
       {action.kind === 'replace' && at.length > 1 && at.includes(finding.subject) ? (

@@ -59,10 +59,7 @@ describe('a finding', () => {
   });
   it('mended by another battery asks for its label before anything is kept', async () => {
     const { user, item, decided, path } = await findings();
-    const [replace] = item
-      .getAllByRole('radio')
-      .filter(({ parentElement }) => /replace/i.test(parentElement?.textContent ?? ''));
-    await user.click(replace!);
+    await user.click(item.getByRole('radio', { name: 'Replace battery B' }));
     await user.click(item.getByRole('button', { name: 'It is done' }));
     expect(decided()).toEqual([]);
     await user.type(await screen.findByRole('textbox', { name: /^Serial at / }), 'TP-310');
@@ -72,5 +69,18 @@ describe('a finding', () => {
     expect(repaired).toMatchObject({ kind: 'repaired', repair: { kind: 'replace' } });
     expect(JSON.stringify(repaired)).toContain('TP-310');
     expect(path()).toBe('/findings');
+  });
+  it('mended in another way after all is not kept with the battery whose label was begun', async () => {
+    const { user, item, decided } = await findings();
+    const way = (words: RegExp | string) => item.getByRole('radio', { name: words });
+    await user.click(way('Replace battery B'));
+    await user.click(item.getByRole('button', { name: 'It is done' }));
+    await screen.findByRole('textbox', { name: /^Serial at / });
+    await user.click(way(/^Recharge/));
+    expect(screen.queryByRole('textbox', { name: /^Serial at / })).toBeNull();
+    await user.click(item.getByRole('button', { name: 'It is done' }));
+    await waitFor(() => expect(decided()).toHaveLength(1));
+    expect(decided()[0]).toMatchObject({ repair: { kind: 'recharge' } });
+    expect(decided()[0]).not.toHaveProperty('fitted');
   });
 });

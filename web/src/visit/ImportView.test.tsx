@@ -1,4 +1,4 @@
-import { screen } from '@testing-library/react';
+import { screen, waitFor } from '@testing-library/react';
 import { simulateVisit } from '@vaktman/core';
 import { scenarioOf } from '@vaktman/core/test/machineFixture';
 import { beforeEach, expect, it } from 'vitest';
@@ -15,11 +15,15 @@ beforeEach(() => {
 const choose = async (as: 'technician' | 'lead', text: string) => {
   const { user, container } = show(<ImportView />, { as });
   const input = container.querySelector<HTMLInputElement>('input[type=file]');
-  // The simulated page's files cannot be read as text.
-  const file = Object.assign(new File([text], 'visit.json', { type: 'application/json' }), {
-    text: () => Promise.resolve(text),
-  });
-  await user.upload(input!, file);
+  const upload = async (own: string): Promise<void> => {
+    // The simulated page's files cannot be read as text.
+    const file = Object.assign(new File([own], 'visit.json', { type: 'application/json' }), {
+      text: () => Promise.resolve(own),
+    });
+    await user.upload(input!, file);
+  };
+  await upload(text);
+  return { user, upload };
 };
 const visit = () => JSON.stringify(simulateVisit(scenarioOf({ ...unitOf('1S2P'), id: 'P-07' }, -4)));
 
@@ -40,4 +44,19 @@ it('names every place of a file that is not as described', async () => {
   await choose('lead', '{"format":"vaktman-visit"}');
   expect((await screen.findByRole('alert')).textContent).toMatch(/not as described. Nothing was taken in./);
   expect(screen.queryByRole('button', { name: 'Take it in' })).toBeNull();
+});
+it('takes in a file that was put right under its name as another, without what was wrong with the one before', async () => {
+  const imports: (string | undefined)[] = [];
+  server.answers['POST /api/imports/visits'] = ({ query }) => {
+    imports.push(query['importId']);
+    return { status: 422, body: { type: 'about:blank', title: 'Nothing was taken in.', status: 422 } };
+  };
+  const { user, upload } = await choose('lead', visit());
+  await user.click(await screen.findByRole('button', { name: 'Take it in' }));
+  expect((await screen.findByRole('alert')).textContent).toContain('Nothing was taken in.');
+  await upload(JSON.stringify({ ...(JSON.parse(visit()) as object), repairs: [] }));
+  await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+  await user.click(await screen.findByRole('button', { name: 'Take it in' }));
+  await waitFor(() => expect(imports).toHaveLength(2));
+  expect(imports[1]).not.toBe(imports[0]);
 });

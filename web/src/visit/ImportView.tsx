@@ -116,17 +116,24 @@ const Preview = ({ file, source }: { file: VisitFile; source: File }) => {
   );
 };
 
+/** A file that was chosen. One that was put right has the name it had before. */
+interface Chosen {
+  readonly choice: string;
+  readonly file: File;
+  readonly parsed: Parsed<VisitFile> | null;
+}
+
 /** Takes in a visit from an open file, or a zip of them: every problem is shown before anything is stored. */
 export const ImportView = () => {
   useViewTitle('Take in');
   const isLead = useMay('lead');
   /** What was chosen, and what it says; a zip is read by the server. */
-  const [chosen, setChosen] = useState<{ readonly file: File; readonly parsed: Parsed<VisitFile> | null } | null>(null);
+  const [chosen, setChosen] = useState<Chosen | null>(null);
   const read = async (files: FileList | null): Promise<void> => {
     const file = files?.[0];
     if (file === undefined) return;
     const isZip = /\.zip$/i.test(file.name);
-    setChosen({ file, parsed: isZip ? null : parseVisitText(await file.text()) });
+    setChosen({ choice: v7(), file, parsed: isZip ? null : parseVisitText(await file.text()) });
   };
   // A file that cannot be read any more is told.
   const [, choose] = useOnce(read);
@@ -145,9 +152,9 @@ export const ImportView = () => {
         >
           <Choose>{chosen?.file.name ?? 'Choose a visit file, or a zip of them'}</Choose>
         </FileTrigger>
-        {chosen === null || parsed !== null ? null : <VisitZip key={chosen.file.name} file={chosen.file} />}
+        {chosen === null || parsed !== null ? null : <VisitZip key={chosen.choice} file={chosen.file} />}
         {chosen === null || parsed === null ? null : parsed.ok ? (
-          <Preview key={chosen.file.name} file={parsed.value} source={chosen.file} />
+          <Preview key={chosen.choice} file={parsed.value} source={chosen.file} />
         ) : (
           <section role="alert">
             <p>
