@@ -29,6 +29,14 @@ describe('a parked drain, circuit by circuit', () => {
       ['spreader', 0.56, true],
     ]);
   });
+  it('tells which reading of a circuit may be put right: one since the whole was read, with all plugged', () => {
+    const { steps } = sectionOf(pulled('radio', 0.62, 0.6, 0), whole(0.62, 1), pulled('spreader', 0.62, 0.04, 2));
+    expect(steps.map(({ name, stands }) => [name, stands])).toEqual([
+      ['radio', false],
+      ['spreader', true],
+    ]);
+    expect(steps[1]?.reading).toMatch(/./);
+  });
   it('begins anew when the whole is read again after a repair', () =>
     expect(sectionOf(whole(0.62), pulled('spreader', 0.62, 0.04, 2), whole(0.03, 9)).nowAmps).toBe(0.03));
   it('reads a clamp the wrong way round as what it is', () => expect(sectionOf(whole(-0.62)).wholeAmps).toBe(0.62));

@@ -6,6 +6,10 @@ import { circuitName, circuitTakes, daysToHalfCharge, guiltyCircuit, latestDrain
 export interface PulledStep {
   readonly name: string;
   readonly point: string;
+  /** The reading it was told by. */
+  readonly reading: string;
+  /** It was pulled since the whole was read: it is still out, and what was read of it may be put right. */
+  readonly stands: boolean;
   readonly beforeAmps: number;
   readonly afterAmps: number;
   readonly takesAmps: number;
@@ -36,9 +40,13 @@ export const drainSection = (facts: VisitFacts): DrainSection => {
   const allowedAmps = facts.limits.get('drainAmps').value;
   const guilty = wholeAmps === null ? null : guiltyCircuit(facts, wholeAmps - allowedAmps);
   const pulled = pulledCircuits(facts);
+  const isSinceWhole = ({ at }: { readonly at: string }): boolean =>
+    whole === null || Date.parse(at) >= Date.parse(whole.at);
   const steps = pulled.map((reading): PulledStep => ({
     name: circuitName(reading.point),
     point: reading.point,
+    reading: reading.id,
+    stands: isSinceWhole(reading),
     beforeAmps: reading.ampsBefore,
     afterAmps: reading.ampsAfter,
     takesAmps: tidy(circuitTakes(reading)),
@@ -48,8 +56,7 @@ export const drainSection = (facts: VisitFacts): DrainSection => {
     (latest, own) => (latest === null || Date.parse(own.at) >= Date.parse(latest.at) ? own : latest),
     null,
   );
-  const nowAmps =
-    last !== null && (whole === null || Date.parse(last.at) >= Date.parse(whole.at)) ? last.ampsAfter : wholeAmps;
+  const nowAmps = last !== null && isSinceWhole(last) ? last.ampsAfter : wholeAmps;
   const days = (amps: number | null): number | null => (amps === null ? null : daysToHalfCharge(facts.unit, amps));
   return {
     wholeAmps,

@@ -90,8 +90,10 @@ export const CircuitEntry = ({
 }) => {
   const recorder = useRecorder(visitId, technician);
   const [zeroedAt, setZeroedAt] = useState<string | null>(null);
-  const before = section.nowAmps ?? 0;
   const wanted = name.trim();
+  // What is pulled stays out: the same circuit once more is the same step, read wrongly the first time.
+  const mistaken = section.steps.find((step) => step.name === wanted && step.stands);
+  const before = mistaken?.beforeAmps ?? section.nowAmps ?? 0;
   return (
     <DrainColumn>
       <h2>{wanted === '' ? 'Pull one circuit' : `Pull ${wanted}, wait 10 s`}</h2>
@@ -103,6 +105,11 @@ export const CircuitEntry = ({
       <p>
         <Words>{`Before: ${ampsText(before)}`}</Words>
       </p>
+      {mistaken === undefined ? null : (
+        <p role="status">
+          <Words>{`Read already: ${ampsText(mistaken.afterAmps)} after. What is saved now takes its place.`}</Words>
+        </p>
+      )}
       {wanted === '' ? null : (
         <Keypad
           key={`${wanted} ${figure(before, 3)}`}
@@ -115,6 +122,7 @@ export const CircuitEntry = ({
                 point: `${CIRCUIT_PREFIX}${wanted}`,
                 ampsBefore: before,
                 ampsAfter: values['ampsAfter'] ?? 0,
+                ...(mistaken === undefined ? {} : { corrects: mistaken.reading }),
               })
               .then(() => pulled(wanted))
           }

@@ -7,8 +7,10 @@ import { Key, KeyLink, PrimaryKeyLink } from '../../control/Key';
 import { PHONE } from '../../theme/screen';
 import { DrawnFrame } from '../CircuitFrame';
 import { nextOnScreen, nextWords, onwardPath, placePath } from '../nextPlace';
+import { ReadMeanwhile } from '../ReadMeanwhile';
 import { SkipStep } from '../SkipStep';
 import type { StepProps } from '../stepProps';
+import { useRetake } from '../useRetake';
 import { isRetest } from '../useVisit';
 import { CircuitEntry, DrainColumn, WholeEntry } from './DrainEntry';
 import { DrainFall } from './DrainFall';
@@ -45,10 +47,13 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
   const { wholeAmps, nowAmps, allowedAmps, daysNow, daysAsItCame, within, steps } = section;
   const waitMinutes = facts.limits.get('drainWaitMinutes').value;
   const { minutes } = useKeyOff(visitId);
-  const [again, setAgain] = useState(false);
+  const whole = facts.current.get('battery.drain@bank');
+  // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
+  const retake = useRetake(whole);
   const [name, setName] = useState(point.startsWith(CIRCUIT_PREFIX) ? circuitName(point) : '');
   const outcome = judged.outcomes.at('battery.drain', 'bank');
-  const readWhole = wholeAmps === null || again || isRetest(judged, 'battery.drain', 'bank');
+  const retest = isRetest(judged, 'battery.drain', 'bank');
+  const readWhole = retake.again || retest;
   const asleep = (minutes ?? section.minutesParked ?? 0) >= waitMinutes;
   const heading =
     wholeAmps === null
@@ -122,7 +127,10 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
     >
       <DrainColumn>
         {readWhole ? (
-          <WholeEntry visitId={visitId} technician={visit.technician} minutes={minutes} done={() => setAgain(false)} />
+          <>
+            <ReadMeanwhile detail={detail} reading={retest ? undefined : whole} keep={retake.done} />
+            <WholeEntry visitId={visitId} technician={visit.technician} minutes={minutes} done={retake.done} />
+          </>
         ) : within ? (
           <>
             <h2>{outcome?.verdict === 'pass' ? 'It may stand' : 'Found'}</h2>
@@ -140,7 +148,7 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
             pulled={(circuit) => setName((now) => (now.trim() === circuit ? '' : now))}
           />
         )}
-        {readWhole ? null : <Key onPress={() => setAgain(true)}>Read the whole drain again</Key>}
+        {readWhole ? null : <Key onPress={retake.takeAgain}>Read the whole drain again</Key>}
         {outcome?.verdict === 'fail' ? <KeyLink to={`/visits/${visitId}/findings`}>Findings and repair</KeyLink> : null}
         {!readWhole && (within || name.trim() === '') ? (
           <PrimaryKeyLink to={onwardPath(visitId, judged)}>{nextWords(nextOnScreen(judged))}</PrimaryKeyLink>

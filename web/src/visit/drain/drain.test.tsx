@@ -33,4 +33,38 @@ describe('the drain of a parked machine', () => {
     await screen.findByRole('heading', { name: 'Pull one circuit' });
     expect(screen.queryByTestId('entry-ampsAfter')).toBeNull();
   });
+  it('leaves what is being typed where somebody else reads the whole meanwhile, and says what stands', async () => {
+    const { user, read, alsoRead } = await visitPage({ at: 'battery.drain/bank' });
+    await screen.findByRole('heading', { name: 'Read the whole drain' });
+    await user.keyboard('0.6');
+    await alsoRead(whole);
+    expect((await screen.findByText(/^It stands at/)).textContent).toContain('I. Dahl');
+    await user.keyboard('2{Enter}60{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(2));
+    expect(read()[1]).toMatchObject({ step: 'battery.drain', amps: 0.62 });
+  });
+  it('is left as read after its reading anew was begun by mistake', async () => {
+    const { user, read } = await visitPage({ at: 'battery.drain/bank', readings: [whole] });
+    await user.click(await screen.findByRole('button', { name: 'Read the whole drain again' }));
+    await user.click(await screen.findByRole('button', { name: 'Keep that' }));
+    expect(await screen.findByRole('heading', { name: 'Pull one circuit' })).toBeTruthy();
+    expect(read()).toEqual([]);
+  });
+  it('takes what was typed wrongly of a circuit as put right when that circuit is read once more', async () => {
+    const { user, read } = await visitPage({ at: 'battery.drain/bank', readings: [whole] });
+    const name = await screen.findByRole('textbox', { name: 'Circuit, as its fuse is named' });
+    const pull = async (digits: readonly string[]): Promise<void> => {
+      await user.clear(name);
+      await user.type(name, 'F12');
+      for (const key of digits) await user.click(screen.getByRole('button', { name: key }));
+      await user.click(screen.getByRole('button', { name: 'Save F12' }));
+    };
+    await pull(['0', 'Decimal point', '7']);
+    await waitFor(() => expect(read()).toHaveLength(1));
+    await user.type(name, 'F12');
+    expect(await screen.findByText(/Read already/)).toBeTruthy();
+    await pull(['0', 'Decimal point', '1']);
+    await waitFor(() => expect(read()).toHaveLength(2));
+    expect(read()[1]).toMatchObject({ ampsBefore: 0.8, ampsAfter: 0.1, corrects: read()[0]?.id });
+  });
 });
