@@ -155,7 +155,7 @@ export const PartForm = ({
       {likely.length === 0 ? null : (
         <Known aria-label="On record here">
           {likely.map((part) => (
-            <li key={`${part.make ?? ''} ${part.type ?? ''}`}>
+            <li key={JSON.stringify(part)}>
               <QuietKey onPress={() => take(part)}>
                 {[part.make, part.type, part.ratedAmps === undefined ? '' : `${part.ratedAmps} A`].join(' ').trim()}
               </QuietKey>
