@@ -108,6 +108,18 @@ const outOfPlace = (page: Page): Promise<string[]> =>
       found.push(
         `${at}: "${primary[0]!.textContent}" is out of sight at ${Math.round(primary[0]!.getBoundingClientRect().bottom)} of ${innerHeight}`,
       );
+    // What is typed by a gloved thumb is under it at once: neither below the screen nor under what stands at its foot.
+    const hidden = [...document.querySelectorAll('[role=group][aria-label=Keypad] button')]
+      .filter(isSeen)
+      .filter((digit) => {
+        const { left, top, width, height } = digit.getBoundingClientRect();
+        const there = document.elementFromPoint(left + width / 2, top + height / 2);
+        return there === null || !digit.contains(there);
+      });
+    if (hidden.length > 0)
+      found.push(
+        `${at}: ${hidden.length} keys of the keypad are out of sight, the first at ${Math.round(hidden[0]!.getBoundingClientRect().top)}`,
+      );
     return found;
   });
 
@@ -169,7 +181,8 @@ const wrongWith = async (page: Page): Promise<string[]> => {
       await document.fonts.ready;
       for (const _ of [1, 2]) await new Promise((drawn) => requestAnimationFrame(drawn));
     }, screen.theme);
-    found.push(...(await outOfPlace(page)), ...(await inaccessible(page, screen)));
+    found.push(...(await outOfPlace(page)).map((what) => `${screen.width} px, ${what}`));
+    found.push(...(await inaccessible(page, screen)));
   }
   return found;
 };

@@ -53,6 +53,7 @@ beforeEach(() => {
   // the time of these tests, and what style sheets do is seen in a real browser.
   vi.stubGlobal('getComputedStyle', ownStyle);
   vi.stubGlobal('scrollTo', () => undefined);
+  Element.prototype.scrollIntoView = () => undefined;
   vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') });
 });
 afterEach(() => {

@@ -1,5 +1,4 @@
 import { present } from '@vaktman/core';
-import { Delete } from 'lucide-react';
 import { useEffect, useEffectEvent, useReducer, useRef } from 'react';
 import { PrimaryKey } from './Key';
 import { useReaderUnits, useWords } from './ReaderContext';
@@ -9,7 +8,6 @@ import {
   activeField,
   check,
   initialEntry,
-  KEYS,
   typed,
   valuesOf,
   type EntryField,
@@ -18,8 +16,12 @@ import {
 } from './keypadEntry';
 import { forgetEntry, keepEntry, keptEntry } from './keptEntry';
 import { ownValues, readerFields } from './keypadUnits';
+import { KeypadDigits } from './KeypadDigits';
 import { KeypadEntries } from './KeypadEntries';
-import { Digit, Foot, Keys, Notice, Panel } from './keypadStyle';
+import { Foot, Notice, Panel, Reach } from './keypadStyle';
+
+/** So many rows of numbers stay in sight with the digits; more would leave no room for what is said of them. */
+const ROWS_IN_REACH = 3;
 
 /**
  * A big keypad for one or several numbers. Digits typed on a keyboard go to the reading without clicking first; Enter
@@ -31,6 +33,7 @@ export const Keypad = ({
   saveWords = 'Save reading',
   onChange: tell,
   columns = 1,
+  isDense = false,
   keptAs,
 }: {
   fields: readonly EntryField[];
@@ -40,6 +43,8 @@ export const Keypad = ({
   onChange?: (values: EntryValues) => void;
   /** How many numbers stand beside one another. */
   columns?: number;
+  /** Much stands above it: on a low screen several numbers take less room. */
+  isDense?: boolean;
   /** What is typed is kept under this name until it is saved: several numbers are not typed twice for a reload. */
   keptAs?: string;
 }) => {
@@ -119,42 +124,35 @@ export const Keypad = ({
 
   useKeypadKeys(press, enter);
 
+  const entries = (
+    <KeypadEntries
+      fields={fields}
+      texts={texts}
+      active={field.key}
+      columns={columns}
+      isDense={isDense}
+      select={select}
+    />
+  );
+  const isShort = Math.ceil(fields.length / columns) <= ROWS_IN_REACH;
   return (
     <Panel>
-      <KeypadEntries fields={fields} texts={texts} active={field.key} columns={columns} select={select} />
-      {notice === null ? null : (
-        <Notice role="alert">
-          {fields.length > 1 && notice.kind !== 'missing' ? `${notice.field.label}: ` : ''}
-          {words(notice.words)}
-        </Notice>
-      )}
-      <Keys role="group" aria-label="Keypad">
-        {KEYS.map((key) => (
-          <Digit
-            key={key}
-            aria-label={key === 'back' ? 'Delete the last digit' : key === '.' ? 'Decimal point' : key}
-            onPress={() => press(key)}
-            excludeFromTabOrder
-          >
-            {key === 'back' ? <Delete aria-hidden="true" /> : key === '.' ? units.decimal : key}
-          </Digit>
-        ))}
-        {field.signed === true ? (
-          <Digit
-            aria-label="Change the sign"
-            onPress={() => press('sign')}
-            excludeFromTabOrder
-            style={{ gridColumn: '1 / -1', minHeight: 56 }}
-          >
-            ±
-          </Digit>
-        ) : null}
-      </Keys>
-      <Foot>
-        <PrimaryKey isPending={saving} onPress={enter}>
-          {notice?.kind === 'unusual' ? 'Save it anyway' : saveWords}
-        </PrimaryKey>
-      </Foot>
+      {isShort ? null : entries}
+      <Reach>
+        {isShort ? entries : null}
+        {notice === null ? null : (
+          <Notice role="alert">
+            {fields.length > 1 && notice.kind !== 'missing' ? `${notice.field.label}: ` : ''}
+            {words(notice.words)}
+          </Notice>
+        )}
+        <KeypadDigits signed={field.signed === true} press={press} />
+        <Foot>
+          <PrimaryKey isPending={saving} onPress={enter}>
+            {notice?.kind === 'unusual' ? 'Save it anyway' : saveWords}
+          </PrimaryKey>
+        </Foot>
+      </Reach>
     </Panel>
   );
 };

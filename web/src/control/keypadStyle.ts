@@ -1,28 +1,61 @@
 import { Button } from 'react-aria-components';
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import { PHONE } from '../theme/screen';
 import { inReach } from './inReach';
 
+/** Its parts stand in the sheet itself, so that what is in reach stays in sight all the way down. */
 export const Panel = styled.div`
+  display: contents;
+  > * {
+    margin-bottom: 8px;
+  }
+`;
+/** Digits and the key that saves, in reach of the thumb whatever stands above: nobody scrolls between two numbers. */
+export const Reach = styled.div`
   display: grid;
   gap: 8px;
-  align-content: start;
-  /* On a phone its parts stand in the sheet itself, so that the key to save stays in sight all the way down. */
-  ${PHONE} {
-    display: contents;
-    > * {
-      margin-bottom: 8px;
-    }
-  }
+  ${inReach}
 `;
 export const Foot = styled.div`
   display: grid;
-  ${inReach}
+  padding-top: 0.3rem;
 `;
-export const Fields = styled.div<{ $columns: number }>`
+const pairs = css`
+  gap: 6px;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
+  > button {
+    min-height: 52px;
+    grid-template-columns: 1fr auto;
+    gap: 0 0.4rem;
+    padding: 0.1rem 0.5rem;
+  }
+  && .label {
+    grid-column: 1 / -1;
+    font-size: 0.9rem;
+  }
+  && .figure {
+    font-size: 1.6rem;
+  }
+  && .unit {
+    font-size: 1rem;
+  }
+`;
+/** What stands above the numbers is much: where the screen is low too, they make room for it. */
+const LOW = '@media (max-height: 820px)';
+/** Numbers under or beside one another; on a phone several stand in pairs: the room is for what they are. */
+export const Fields = styled.div<{ $columns: number; $inPairs: 'phone' | 'low' | 'never' }>`
   display: grid;
   grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
   gap: 8px;
+  ${PHONE} {
+    > button {
+      min-height: 52px;
+    }
+    ${({ $inPairs }) => ($inPairs === 'never' ? '' : pairs)}
+  }
+  ${LOW} {
+    ${({ $inPairs }) => ($inPairs === 'low' ? pairs : '')}
+  }
 `;
 export const Display = styled.button<{ $active: boolean; $narrow: boolean }>`
   display: grid;
@@ -31,6 +64,8 @@ export const Display = styled.button<{ $active: boolean; $narrow: boolean }>`
   gap: 0.5rem;
   width: 100%;
   min-height: 64px;
+  /* Scrolled to, it stands over the keys. */
+  scroll-margin: 72px 0 min(24rem, 50dvh);
   padding: ${({ $narrow }) => ($narrow ? '0.15rem 0.4rem' : '0.3rem 0.9rem')};
   font: inherit;
   color: inherit;
@@ -54,13 +89,23 @@ export const Display = styled.button<{ $active: boolean; $narrow: boolean }>`
     visibility: ${({ $active }) => ($active ? 'visible' : 'hidden')};
   }
 `;
-export const Keys = styled.div`
+/** Rows of three; the last of four where there is a sign. */
+export const Keys = styled.div<{ $signed: boolean }>`
   display: grid;
-  grid-template-columns: repeat(3, 1fr);
+  grid-template-columns: repeat(12, 1fr);
   gap: 8px;
+  > * {
+    grid-column: span 4;
+  }
+  > :nth-child(n + 10) {
+    grid-column: span ${({ $signed }) => ($signed ? 3 : 4)};
+  }
 `;
 export const Digit = styled(Button)`
-  min-height: 64px;
+  min-height: clamp(52px, 7dvh, 64px);
+  ${PHONE} {
+    min-height: 54px;
+  }
   font-family: 'B612 Mono', monospace;
   font-weight: 700;
   font-size: 1.9rem;

@@ -52,6 +52,9 @@ const Drawn = styled.section`
       display: block;
       border-bottom: 1px solid var(--rule);
       order: 1;
+      svg {
+        max-height: 8.4rem;
+      }
     }
     > * {
       order: 3;

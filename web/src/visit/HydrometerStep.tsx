@@ -13,31 +13,15 @@ import { Figure } from '../control/Figure';
 import { Keypad } from '../control/Keypad';
 import type { EntryValues } from '../control/keypadEntry';
 import { ReadInstruments } from '../practice/ReadInstruments';
-import { PHONE } from '../theme/screen';
 import { nextOnScreen, onwardPath } from './nextPlace';
 import { SkipStep } from './SkipStep';
+import { EntrySheet } from './frameStyle';
 import type { StepProps } from './stepProps';
 import { useRetake } from './useRetake';
 import { isRetest, useEntryName, useRecorder } from './useVisit';
 import { VerdictPanel } from './VerdictPanel';
 import { VisitFrame } from './VisitFrame';
 
-const Sheet = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(300px, 24rem);
-  gap: 2rem;
-  h2 {
-    font-size: 2.2rem;
-  }
-  p {
-    font-size: 1.15rem;
-    margin-top: 0.5rem;
-  }
-  ${PHONE} {
-    grid-template-columns: 1fr;
-    gap: 0.5rem;
-  }
-`;
 const Figures = styled.dl`
   display: flex;
   flex-wrap: wrap;
@@ -144,7 +128,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
   const known = gravities.flatMap((gravity) => gravity ?? []);
   return (
     <VisitFrame {...frame}>
-      <Sheet>
+      <EntrySheet>
         <div>
           <h2>Hydrometer, battery {point}</h2>
           <p>Only where caps open. Draw each cell twice, read at eye level; give the drop back to its cell.</p>
@@ -218,7 +202,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
           />
           <SkipStep detail={detail} step="battery.hydrometer" point={point} />
         </div>
-      </Sheet>
+      </EntrySheet>
     </VisitFrame>
   );
 };

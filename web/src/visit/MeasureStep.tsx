@@ -91,6 +91,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
         <Keypad
           key={measure.entryKey}
           fields={measure.fields}
+          isDense={measure.fields.length + spec.choices.length > 3}
           saveWords={`Save, ${pointName(point)}`}
           save={measure.save}
         />

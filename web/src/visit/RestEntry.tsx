@@ -10,32 +10,14 @@ import type { EntryField } from '../control/keypadEntry';
 import { ReadInstruments } from '../practice/ReadInstruments';
 import { bankAtOnceChosen } from '../settings/settingsSlice';
 import { useAppDispatch, useAppSelector } from '../store';
-import { PHONE } from '../theme/screen';
 import type { SurfaceCharge as Charge } from './conditionsSlice';
 import { ReadMeanwhile } from './ReadMeanwhile';
 import { SkipStep } from './SkipStep';
+import { EntrySheet } from './frameStyle';
 import type { StepProps } from './stepProps';
 import type { Retake } from './useRetake';
 import { useConditions, useEntryName, useRecorder, useSettledAtRest } from './useVisit';
 
-const Entry = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(300px, 24rem);
-  gap: 2rem;
-  h2 {
-    font-size: 2.5rem;
-  }
-  p {
-    font-size: 1.2rem;
-  }
-  ${PHONE} {
-    grid-template-columns: 1fr;
-    gap: 0.6rem;
-    h2 {
-      font-size: 1.8rem;
-    }
-  }
-`;
 const ChargeBar = styled.div`
   margin-top: 1rem;
   .figure {
@@ -163,14 +145,14 @@ export const RestEntry = ({
     setVolts(null);
   };
   return (
-    <Entry>
+    <EntrySheet>
       <div>
         <h2>{isBank ? 'Resting volts of the bank' : `Resting volts, battery ${point}`}</h2>
         <p>
           <Words>{chargeWords(charge)}</Words> <QuietKey onPress={changeCharge}>Change</QuietKey>
         </p>
         {canBeBank ? (
-          <QuietKey style={{ padding: 0 }} onPress={() => dispatch(bankAtOnceChosen(!isBank))}>
+          <QuietKey style={{ padding: 0, alignSelf: 'start' }} onPress={() => dispatch(bankAtOnceChosen(!isBank))}>
             {isBank ? 'One battery at a time' : 'Type the whole bank here'}
           </QuietKey>
         ) : null}
@@ -198,6 +180,6 @@ export const RestEntry = ({
         />
         <SkipStep detail={detail} step="battery.openCircuit" point={point} />
       </div>
-    </Entry>
+    </EntrySheet>
   );
 };

@@ -1,4 +1,5 @@
 import styled from 'styled-components';
+import { PHONE } from '../theme/screen';
 
 /** A caution in place, beside the hazard hatch. */
 export const Hazard = styled.p`
@@ -20,4 +21,35 @@ export const Work = styled.section`
   display: flex;
   flex-direction: column;
   min-width: 0;
+`;
+/**
+ * What is asked and what it is for at the left, the keypad at the right. On a phone both stand in the sheet itself, so that the
+ * keypad stays in reach all the way down.
+ */
+export const EntrySheet = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(300px, 26rem);
+  gap: 2rem;
+  h2 {
+    font-size: 2.4rem;
+  }
+  p {
+    font-size: 1.2rem;
+    margin-top: 0.5rem;
+  }
+  ${PHONE} {
+    display: flex;
+    flex-direction: column;
+    gap: 0.4rem;
+    > div {
+      display: contents;
+    }
+    h2 {
+      font-size: 1.7rem;
+    }
+    p {
+      font-size: 1.1rem;
+      margin-top: 0;
+    }
+  }
 `;

@@ -19,6 +19,17 @@ export const DrainColumn = styled.div`
     font-size: 1.1rem;
   }
 `;
+/** What it draws before the next circuit is pulled, beside the key that zeroes the clamp: the digits stay in sight. */
+const Before = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 0.8rem;
+  align-items: center;
+  && button {
+    font-size: 1.1rem;
+    padding: 0 0.9rem;
+  }
+`;
 const AMPS = { unit: 'A', min: -3000, max: 3000, usual: [0, 2] as const };
 
 /** The amperes with everything plugged, and how long the key has been off. */
@@ -97,19 +108,20 @@ export const CircuitEntry = ({
   return (
     <DrainColumn>
       <h2>{wanted === '' ? 'Pull one circuit' : `Pull ${wanted}, wait 10 s`}</h2>
-      <p>Keep the door latch shut: an open door wakes the modules. What is pulled stays out.</p>
       <Field label="Circuit, as its fuse is named" value={name} onChange={setName} />
-      <Key onPress={() => setZeroedAt(new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }))}>
-        {zeroedAt === null ? 'Zero the clamp' : `Clamp zeroed ${zeroedAt}`}
-      </Key>
-      <p>
-        <Words>{`Before: ${ampsText(before)}`}</Words>
-      </p>
-      {mistaken === undefined ? null : (
+      <Before>
         <p role="status">
-          <Words>{`Read already: ${ampsText(mistaken.afterAmps)} after. What is saved now takes its place.`}</Words>
+          <Words>{`Before: ${ampsText(before)}.`}</Words>
+          {mistaken === undefined ? null : (
+            <Words>{` Read already: ${ampsText(mistaken.afterAmps)} after; it is put right.`}</Words>
+          )}
         </p>
-      )}
+        <Key
+          onPress={() => setZeroedAt(new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }))}
+        >
+          {zeroedAt === null ? 'Zero the clamp' : `Clamp zeroed ${zeroedAt}`}
+        </Key>
+      </Before>
       {wanted === '' ? null : (
         <Keypad
           key={`${wanted} ${figure(before, 3)}`}

@@ -1,10 +1,7 @@
-import { ampsText, CAUTION_WORDS, CIRCUIT_PREFIX, circuitName, drainSection, figure } from '@vaktman/core';
+import { ampsText, CAUTION_WORDS, CIRCUIT_PREFIX, circuitName, drainSection } from '@vaktman/core';
 import { useState } from 'react';
-import styled from 'styled-components';
 import { Words } from '../../control/Words';
-import { Figure } from '../../control/Figure';
 import { Key, KeyLink, PrimaryKeyLink } from '../../control/Key';
-import { PHONE } from '../../theme/screen';
 import { DrawnFrame } from '../CircuitFrame';
 import { nextOnScreen, nextWords, onwardPath, placePath } from '../nextPlace';
 import { ReadMeanwhile } from '../ReadMeanwhile';
@@ -13,30 +10,8 @@ import type { StepProps } from '../stepProps';
 import { useRetake } from '../useRetake';
 import { isRetest } from '../useVisit';
 import { CircuitEntry, DrainColumn, WholeEntry } from './DrainEntry';
-import { DrainFall } from './DrainFall';
-import { KeyOffClock, useKeyOff } from './KeyOffClock';
-
-const Top = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 0.4rem 2rem;
-  align-items: end;
-  ${PHONE} {
-    grid-template-columns: minmax(0, 1fr);
-  }
-`;
-const Amps = styled.p`
-  font-size: clamp(5rem, 13vw, 9.4rem);
-  line-height: 1;
-`;
-const Days = styled.p`
-  font-size: 1.25rem;
-  strong {
-    font-size: 1.6rem;
-  }
-`;
-
-const daysText = (days: number): string => `${figure(days, days < 10 ? 1 : 0)} days`;
+import { DrainPicture, DrainRest, DrainStrip } from './DrainPicture';
+import { KeyOffClock, KeyOffLine, KeyWasOn, useKeyOff } from './KeyOffClock';
 
 /** What draws on a parked machine: the clock since key off, the amperes, and circuit after circuit pulled. */
 export const DrainStep = ({ detail, judged, point }: StepProps) => {
@@ -44,7 +19,7 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
   const { unit, visit } = detail.file;
   const { facts } = judged.outcomes;
   const section = drainSection(facts);
-  const { wholeAmps, nowAmps, allowedAmps, daysNow, daysAsItCame, within, steps } = section;
+  const { wholeAmps, nowAmps, allowedAmps, within, steps } = section;
   const waitMinutes = facts.limits.get('drainWaitMinutes').value;
   const { minutes } = useKeyOff(visitId);
   const whole = facts.current.get('battery.drain@bank');
@@ -66,42 +41,12 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
             ? 'Asleep. Pull one circuit at a time'
             : 'Falling asleep: read again when the clock is there';
   const guilty = steps.find((step) => step.guilty);
-  const picture = (
-    <>
-      <h2 style={{ fontSize: '2.1rem' }}>
-        <Words>{heading}</Words>
-      </h2>
-      <Top>
-        <div>
-          <p>{nowAmps === null ? 'Not read yet' : 'Amps now'}</p>
-          <Amps>
-            <Figure text={nowAmps === null ? '–' : figure(nowAmps, 2)} unit="A" />
-          </Amps>
-        </div>
-        <div>
-          <p>Key off for</p>
-          <KeyOffClock
-            visitId={visitId}
-            unitId={unit.id}
-            path={placePath(visitId, { step: 'battery.drain', point: 'bank' })}
-            waitMinutes={waitMinutes}
-          />
-          {daysNow === null ? null : (
-            <Days>
-              Half charge after{' '}
-              <strong>
-                <Words>{daysText(daysNow)}</Words>
-              </strong>
-              {steps.length === 0 || daysAsItCame === null || wholeAmps === null ? null : (
-                <Words>{`; as it came in, ${ampsText(wholeAmps)}: ${daysText(daysAsItCame)}`}</Words>
-              )}
-            </Days>
-          )}
-        </div>
-      </Top>
-      <DrainFall section={section} />
-    </>
-  );
+  const keyOff = {
+    visitId,
+    unitId: unit.id,
+    path: placePath(visitId, { step: 'battery.drain', point: 'bank' }),
+    waitMinutes,
+  };
   return (
     <DrawnFrame
       detail={detail}
@@ -109,20 +54,28 @@ export const DrainStep = ({ detail, judged, point }: StepProps) => {
       point="bank"
       test="Parked drain"
       caution={CAUTION_WORDS['memory-power']}
-      drawing={picture}
-      strip={picture}
+      drawing={<DrainPicture section={section} heading={heading} clock={<KeyOffClock {...keyOff} />} />}
+      strip={<DrainStrip section={section} heading={heading} clock={<KeyOffLine {...keyOff} />} />}
       below={
-        <p style={{ fontSize: '1.15rem' }}>
-          {guilty === undefined || wholeAmps === null ? (
-            <Words>{`Allowed: ${ampsText(allowedAmps)}.`}</Words>
-          ) : (
-            <strong>
-              {guilty.name}{' '}
-              <Words>{`takes ${ampsText(guilty.takesAmps)} of the ${ampsText(wholeAmps - allowedAmps)} over what is allowed.`}</Words>
-            </strong>
-          )}{' '}
-          <Words>{outcome?.redo ?? ''}</Words>
-        </p>
+        <>
+          <p style={{ fontSize: '1.15rem' }}>
+            {guilty === undefined || wholeAmps === null ? (
+              <Words>{`Allowed: ${ampsText(allowedAmps)}.`}</Words>
+            ) : (
+              <strong>
+                {guilty.name}{' '}
+                <Words>{`takes ${ampsText(guilty.takesAmps)} of the ${ampsText(wholeAmps - allowedAmps)} over what is allowed.`}</Words>
+              </strong>
+            )}{' '}
+            <Words>{outcome?.redo ?? ''}</Words>
+          </p>
+          {readWhole || within ? null : (
+            <p style={{ fontSize: '1.15rem' }}>
+              Keep the door latch shut: an open door wakes the modules. What is pulled stays out.
+            </p>
+          )}
+          <DrainRest section={section} clock={<KeyWasOn {...keyOff} />} />
+        </>
       }
     >
       <DrainColumn>

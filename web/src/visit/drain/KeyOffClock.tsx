@@ -42,21 +42,16 @@ export const useKeyOff = (visitId: VisitId): { clock: Clock | null; minutes: num
   return { clock, minutes: clock === null ? null : Math.max(0, now - clock.startedMs) / 60_000 };
 };
 
-/** How long the key has been off: modules fall asleep one after the other, and until then the amperes mean nothing. */
-export const KeyOffClock = ({
-  visitId,
-  unitId,
-  path,
-  waitMinutes,
-}: {
+interface KeyOff {
   readonly visitId: VisitId;
   readonly unitId: UnitId;
   readonly path: string;
   readonly waitMinutes: number;
-}) => {
+}
+
+const useStart = ({ visitId, unitId, path, waitMinutes }: KeyOff): (() => void) => {
   const dispatch = useAppDispatch();
-  const { minutes } = useKeyOff(visitId);
-  const start = (): void =>
+  return () =>
     void dispatch(
       clockStarted({
         id: `keyoff:${visitId}`,
@@ -66,11 +61,19 @@ export const KeyOffClock = ({
         seconds: waitMinutes * 60,
       }),
     );
+};
+const gone = (minutes: number): string => clockText(Math.floor(minutes * 60));
+
+/** How long the key has been off: modules fall asleep one after the other, and until then the amperes mean nothing. */
+export const KeyOffClock = (keyOff: KeyOff) => {
+  const { visitId, waitMinutes } = keyOff;
+  const { minutes } = useKeyOff(visitId);
+  const start = useStart(keyOff);
   if (minutes === null) return <Key onPress={start}>The key is off, doors shut: start the clock</Key>;
   return (
     <div>
       <p role="timer" aria-label="Key off for" style={{ fontSize: '4.4rem', lineHeight: 1 }}>
-        <Figure text={clockText(Math.floor(minutes * 60))} />
+        <Figure text={gone(minutes)} />
       </p>
       <Tape aria-hidden="true">
         <span className="gone" style={{ width: `${Math.min(100, (100 * minutes) / TAPE_MINUTES)}%` }} />
@@ -81,7 +84,32 @@ export const KeyOffClock = ({
         <strong>from {figure(waitMinutes, 0)} min the figure counts</strong>
         <span>runs on when the page is closed</span>
       </Legend>
-      <SureKey words="The key or a door was on" sureWords="Start its clock over" onPress={start} />
+      <KeyWasOn {...keyOff} />
     </div>
+  );
+};
+
+/** Starts the clock over, once it runs. */
+export const KeyWasOn = (keyOff: KeyOff) => {
+  const { minutes } = useKeyOff(keyOff.visitId);
+  const start = useStart(keyOff);
+  return minutes === null ? null : (
+    <SureKey words="The key or a door was on" sureWords="Start its clock over" onPress={start} />
+  );
+};
+
+/** The clock in one line. */
+export const KeyOffLine = (keyOff: KeyOff) => {
+  const { minutes } = useKeyOff(keyOff.visitId);
+  const start = useStart(keyOff);
+  return minutes === null ? (
+    <Key onPress={start} style={{ fontSize: '1.05rem', padding: '0 0.7rem' }}>
+      Key off, doors shut: start the clock
+    </Key>
+  ) : (
+    <p role="timer" aria-label="Key off for" style={{ fontSize: '1.15rem' }}>
+      Key off for <Figure text={gone(minutes)} />
+      {minutes < keyOff.waitMinutes ? `, counts from ${figure(keyOff.waitMinutes, 0)} min` : ''}
+    </p>
   );
 };

@@ -1,5 +1,4 @@
 import { figure, voltsText, type loadTarget } from '@vaktman/core';
-import styled from 'styled-components';
 import { Words } from '../../control/Words';
 import { clockText, secondsLeft } from '../../clock/clockSlice';
 import { Key } from '../../control/Key';
@@ -10,32 +9,12 @@ import { useClampScale } from '../../instrument/useInstruments';
 import { heldSeconds } from '../../hold/holds';
 import { ReadInstruments } from '../../practice/ReadInstruments';
 import { useAppSelector } from '../../store';
-import { PHONE } from '../../theme/screen';
+import { EntrySheet } from '../frameStyle';
 import type { StepProps } from '../stepProps';
 import type { LoadTest } from './useLoadTest';
 
 /** A load held shorter than this decides little: throwing it away is offered first. */
 const SHORT_SECONDS = 14.5;
-
-const Entry = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(300px, 26rem);
-  gap: 2rem;
-  h2 {
-    font-size: 2.4rem;
-  }
-  p {
-    font-size: 1.2rem;
-    margin-top: 0.5rem;
-  }
-  ${PHONE} {
-    grid-template-columns: 1fr;
-    gap: 0.5rem;
-    h2 {
-      font-size: 1.7rem;
-    }
-  }
-`;
 
 /** True where volts and amps are those the instruments caught; typed over, they are somebody's own. */
 const stands = (fields: readonly EntryField[], values: EntryValues): boolean =>
@@ -101,7 +80,7 @@ export const LoadEntry = ({
     },
   ];
   return (
-    <Entry>
+    <EntrySheet>
       <div>
         <h2>What did battery {point} read?</h2>
         <p>
@@ -153,6 +132,6 @@ export const LoadEntry = ({
           }}
         />
       </div>
-    </Entry>
+    </EntrySheet>
   );
 };

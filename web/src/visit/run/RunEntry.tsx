@@ -47,6 +47,7 @@ export const RunEntry = ({
         />
       ) : null}
       <Keypad
+        isDense
         fields={[
           {
             key: 'volts',
