@@ -214,6 +214,9 @@ test('keeps every view of a visit in its screen, its one key in sight, and reada
   await stripSurfaceCharge(page);
   await expect(page.getByRole('heading', { name: /Resting volts/ })).toBeVisible();
   await look();
+  await page.getByRole('button', { name: 'Type the whole bank here' }).click();
+  await look();
+  await page.getByRole('button', { name: 'One battery at a time' }).click();
   await readAtRest(page, 'A', '12.7');
   await look();
   await goOn(page);
