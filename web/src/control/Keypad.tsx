@@ -124,6 +124,7 @@ export const Keypad = ({
 
   useKeypadKeys(press, enter);
 
+  const isShort = Math.ceil(fields.length / columns) <= ROWS_IN_REACH;
   const entries = (
     <KeypadEntries
       fields={fields}
@@ -131,10 +132,10 @@ export const Keypad = ({
       active={field.key}
       columns={columns}
       isDense={isDense}
+      inReach={isShort}
       select={select}
     />
   );
-  const isShort = Math.ceil(fields.length / columns) <= ROWS_IN_REACH;
   return (
     <Panel>
       {isShort ? null : entries}

@@ -11,23 +11,26 @@ export const KeypadEntries = ({
   active,
   columns,
   isDense,
+  inReach,
   select,
 }: Pick<EntryState, 'texts' | 'active'> & {
   readonly fields: readonly EntryField[];
   readonly columns: number;
   /** Much stands above them. */
   readonly isDense: boolean;
+  /** They stand over the digits wherever the page is scrolled to. */
+  readonly inReach: boolean;
   readonly select: (key: string) => void;
 }) => {
   const list = useRef<HTMLDivElement>(null);
   const told = `${active} ${texts[active] ?? ''}`;
   const first = useRef(told);
   useEffect(() => {
-    if (first.current === told) return;
+    if (inReach || first.current === told) return;
     first.current = told;
     // What is typed is seen: of many numbers it may stand under the digits.
     list.current?.querySelector('[aria-pressed=true]')?.scrollIntoView({ block: 'nearest' });
-  }, [told]);
+  }, [inReach, told]);
   return (
     <Fields
       $columns={columns}

@@ -15,6 +15,10 @@ export const Reach = styled.div`
   display: grid;
   gap: 8px;
   ${inReach}
+  /* So much of a low screen would cover what is read. */
+  @media (max-height: 600px) {
+    position: static;
+  }
 `;
 export const Foot = styled.div`
   display: grid;
@@ -105,6 +109,9 @@ export const Digit = styled(Button)`
   min-height: clamp(52px, 7dvh, 64px);
   ${PHONE} {
     min-height: 54px;
+  }
+  @media (max-height: 700px) {
+    min-height: 48px;
   }
   font-family: 'B612 Mono', monospace;
   font-weight: 700;
