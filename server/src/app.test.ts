@@ -175,7 +175,10 @@ describe('a unit', () => {
   });
   it('is added once', async () => {
     expect((await send('POST', '/api/units', draft('L-90'))).status).toBe(201);
-    const again = await send('POST', '/api/units', draft('L-90'));
+    const again = await send('POST', '/api/units', {
+      ...draft('L-90'),
+      unit: { ...draft('L-90').unit, description: 'Another' },
+    });
     expect(again.status).toBe(409);
     expect((await problemsOf(again)).problems).toEqual([
       { path: 'unit.id', message: expect.stringContaining('L-90 is taken') as string },
@@ -196,7 +199,7 @@ describe('a unit', () => {
     const { unit, revision } = await unitOf('L-93');
     const changed = { ...unit, bank: { ...unit.bank, batteries: [{ ...unit.bank.batteries[0]!, serial: 'OS-NEW' }] } };
     expect((await send('PUT', '/api/units/L-93', { yardId: 'lower', revision, unit: changed })).status).toBe(200);
-    expect((await send('PUT', '/api/units/L-93', { yardId: 'lower', revision, unit: changed })).status).toBe(409);
+    expect((await send('PUT', '/api/units/L-93', { yardId: 'lower', revision, unit })).status).toBe(409);
     const { placements } = await unitOf('L-93');
     expect(placements.map(({ battery, to }) => [battery.serial, to === null])).toEqual([
       ['OS-NEW', true],

@@ -50,7 +50,7 @@ export const MACHINE_OPERATIONS: readonly Operation[] = [
     method: 'post',
     path: '/api/units',
     may: 'lead',
-    summary: 'Registers a unit with its batteries',
+    summary: 'Registers a unit with its batteries; sent once more as it was, it changes nothing',
     body: unitDraftSchema,
     status: 201,
   },
@@ -66,7 +66,7 @@ export const MACHINE_OPERATIONS: readonly Operation[] = [
     method: 'put',
     path: '/api/units/{unitId}',
     may: 'lead',
-    summary: 'Changes a unit from the revision the change was made from',
+    summary: 'Changes a unit from the revision the change was made from; sent once more as it was, it changes nothing',
     body: unitDraftSchema,
   },
   {
