@@ -1,4 +1,5 @@
 import styled from 'styled-components';
+import { FIELD } from '../theme/screen';
 
 /** Scrolls sideways where what is in it is wider than its sheet, by keyboard too. */
 export const Scroll = styled.div.attrs({ tabIndex: 0, role: 'group', 'aria-label': 'Scrolls sideways' })`
@@ -49,9 +50,15 @@ export const Table = styled.table`
   .words {
     white-space: normal;
   }
-  @media (pointer: coarse), (max-width: 720px) {
+  ${FIELD} {
     td {
       height: 56px;
+    }
+    /* What leads on is as high as its row for a glove; keys have a height of their own. */
+    td a:not([class]) {
+      display: inline-block;
+      padding: 1.1rem 0;
+      margin: -1.1rem 0;
     }
   }
 `;

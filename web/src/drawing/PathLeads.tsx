@@ -140,8 +140,11 @@ export const PathLeads = ({ layout, leads }: { layout: PathLayout; leads: Leads 
   const needle = (probe: Probe | null, red: boolean) => {
     const spot = probe === null ? null : spotOf(layout, probe.at);
     if (spot === null) return null;
+    const isJoint = leads.red?.at === leads.black?.at;
     // At the starter's stud a tag at the lower right would cover the motor's name.
     const onStud = !red && probe?.at === 'starter.B+';
+    // And at its ground, the number of the block's.
+    const onGround = !red && probe?.at === 'starter.ground';
     // Both on one joint: one comes from the left, the other from the right.
     return (
       <Needle
@@ -151,7 +154,7 @@ export const PathLeads = ({ layout, leads }: { layout: PathLayout; leads: Leads 
         word={red ? 'RED' : 'BLACK'}
         most={layout.width - 2}
         up={spot[1] > 90 && (red || onStud)}
-        left={onStud || (red && spot[0] > 90 && spot[0] < 700)}
+        left={(onStud && !isJoint) || onGround || (red && spot[0] > 90 && spot[0] < 700)}
       />
     );
   };

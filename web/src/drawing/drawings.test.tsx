@@ -2,9 +2,11 @@ import {
   causeSheet,
   drainSection,
   judge,
+  leadsFor,
   logFigures,
   Outcomes,
   pathLayout,
+  present,
   runAt,
   runSection,
   USUAL_UNITS,
@@ -68,6 +70,23 @@ describe('what stands beside a stretch of the circuit', () => {
 });
 
 describe('the circuit drawing', () => {
+  it.each(pathLayout(unit).joints.map(({ id }) => id))('shows both tags of the probes at %s', (point) => {
+    const { container } = show(
+      <PathDrawing
+        unit={unit}
+        faces={{ stretches: {}, joints: {} }}
+        batteries={{}}
+        leads={leadsFor(unit, 'start.joint', point)}
+      />,
+    );
+    const tag = (colour: string) => {
+      const box = present(container.querySelector(`rect[fill="var(--probe-${colour})"]`));
+      return (['x', 'y', 'width', 'height'] as const).map((side) => Number(box.getAttribute(side)));
+    };
+    const [redX = 0, redY = 0, width = 0, height = 0] = tag('red');
+    const [blackX = 0, blackY = 0] = tag('black');
+    expect(Math.abs(redX - blackX) >= width || Math.abs(redY - blackY) >= height).toBe(true);
+  });
   const drawn = (press?: (step: string, point: string) => void) =>
     show(<PathDrawing unit={unit} faces={pathFaces(pathLayout(unit), judged())} batteries={{}} onPress={press} />);
   it('leads to a step by a press and by the keyboard', async () => {

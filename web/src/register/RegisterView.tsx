@@ -135,7 +135,7 @@ export const RegisterView = () => {
           columns={[
             {
               words: 'Unit',
-              share: 3,
+              share: 2.5,
               text: ({ unitId }) => unitId,
               cell: ({ unitId }) => (
                 <Link to={`/units/${encodeURIComponent(unitId)}`}>
@@ -143,13 +143,13 @@ export const RegisterView = () => {
                 </Link>
               ),
             },
-            { words: 'What it is', share: 5, cell: ({ description }) => description },
-            { words: 'Plate', wide: true, share: 3, cell: ({ plate }) => plate ?? '–' },
-            { words: 'Yard', wide: true, share: 3, cell: ({ yardId }) => yardName(yardId) },
+            { words: 'What it is', share: 4, cell: ({ description }) => description },
+            { words: 'Plate', wide: true, share: 2.5, cell: ({ plate }) => plate ?? '–' },
+            { words: 'Yard', wide: true, share: 3.5, cell: ({ yardId }) => yardName(yardId) },
             {
               words: 'Bank',
               wide: true,
-              share: 4,
+              share: 5.5,
               cell: ({ systemVolts, arrangement }) => bankWords(systemVolts, arrangement),
             },
             {
@@ -161,11 +161,11 @@ export const RegisterView = () => {
             {
               words: 'In the fleet',
               wide: true,
-              share: 4,
+              share: 3,
               cell: ({ retiredAt, retiredBecause }) =>
                 retiredAt === null ? 'yes' : `left ${dayText(retiredAt)}: ${retiredBecause ?? ''}`,
             },
-            { words: '', share: 5, cell: (unit) => <RowKeys unit={unit} ask={setAsked} back={retire} /> },
+            { words: '', share: 6, cell: (unit) => <RowKeys unit={unit} ask={setAsked} back={retire} /> },
           ]}
           empty={
             register.data.length === 0
