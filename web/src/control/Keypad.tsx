@@ -1,5 +1,5 @@
 import { present } from '@vaktman/core';
-import { useEffect, useEffectEvent, useReducer, useRef } from 'react';
+import { useEffect, useEffectEvent, useReducer, useRef, type ReactNode } from 'react';
 import { PrimaryKey } from './Key';
 import { useReaderUnits, useWords } from './ReaderContext';
 import { useKeypadKeys } from './useKeypadKeys';
@@ -34,6 +34,7 @@ export const Keypad = ({
   onChange: tell,
   columns = 1,
   isDense = false,
+  above = null,
   keptAs,
 }: {
   fields: readonly EntryField[];
@@ -45,6 +46,8 @@ export const Keypad = ({
   columns?: number;
   /** Much stands above it: on a low screen several numbers take less room. */
   isDense?: boolean;
+  /** What has to be in reach while it is typed. */
+  above?: ReactNode;
   /** What is typed is kept under this name until it is saved: several numbers are not typed twice for a reload. */
   keptAs?: string;
 }) => {
@@ -140,6 +143,7 @@ export const Keypad = ({
     <Panel>
       {isShort ? null : entries}
       <Reach>
+        {above}
         {isShort ? entries : null}
         {notice === null ? null : (
           <Notice role="alert">

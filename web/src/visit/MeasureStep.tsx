@@ -1,4 +1,5 @@
 import { CABLES_BACK, cablesGoBack, CAUTION_WORDS, LOGGED_STEPS, pointName, stepEntry } from '@vaktman/core';
+import styled from 'styled-components';
 import { Key, KeyLink, QuietKey } from '../control/Key';
 import { Keypad } from '../control/Keypad';
 import { FeedStrip } from '../feed/FeedStrip';
@@ -18,9 +19,14 @@ import type { StepProps } from './stepProps';
 import { isRetest } from './useVisit';
 import { CircuitFrame } from './CircuitFrame';
 
-/** Whoever cranks is told when the fifteen seconds are over; the strip at the foot counts them on every screen. */
-const Cranking = ({ isOn, start, stop }: { isOn: boolean; start: () => void; stop: () => void }) =>
-  isOn ? <Key onPress={stop}>It stands</Key> : <QuietKey onPress={start}>Cranking: count 15 s</QuietKey>;
+/** What may be begun before it is read. */
+const Before = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: center;
+  gap: 0 0.6rem;
+`;
 
 /** One measurement on the unit's circuit: where the leads go, what to do, what it read, and the verdict at once. */
 export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
@@ -74,11 +80,16 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
         <LeadList unit={unit} leads={leads} />
       </div>
       <MeasureChoices spec={spec} choices={choices} choose={measure.choose} />
-      {feed !== null ? (
-        <FeedStrip feed={feed} close={measure.listenNoMore} take={measure.takeFed} />
-      ) : practice || stepEntry(step).fedBy === undefined ? null : (
-        <QuietKey onPress={measure.listen}>Listen to the instruments</QuietKey>
-      )}
+      {feed === null ? null : <FeedStrip feed={feed} close={measure.listenNoMore} take={measure.takeFed} />}
+      <Before>
+        {feed !== null || practice || stepEntry(step).fedBy === undefined ? null : (
+          <QuietKey onPress={measure.listen}>Listen to the instruments</QuietKey>
+        )}
+        {/* Whoever cranks is told when the fifteen seconds are over; the strip at the foot counts them on every screen. */}
+        {measure.cranks && cooling === null && !measure.isCranking ? (
+          <QuietKey onPress={measure.startCrank}>Cranking: count 15 s</QuietKey>
+        ) : null}
+      </Before>
       <ReadInstruments
         file={detail.file}
         step={step}
@@ -91,6 +102,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
         <Keypad
           key={measure.entryKey}
           fields={measure.fields}
+          above={measure.isCranking ? <Key onPress={measure.endCrank}>It stands</Key> : null}
           isDense={measure.fields.length + spec.choices.length > 3}
           saveWords={`Save, ${pointName(point)}`}
           save={measure.save}
@@ -98,9 +110,6 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
       ) : (
         <CoolDown cooling={cooling} override={measure.goOnWarm} />
       )}
-      {measure.cranks && cooling === null ? (
-        <Cranking isOn={measure.isCranking} start={measure.startCrank} stop={measure.endCrank} />
-      ) : null}
       {LOGGED_STEPS.some((own) => own === step) ? (
         <KeyLink to={`/visits/${visitId}/log/${encodeURIComponent(`${step}@${point}`)}`}>
           It comes and goes: log it
