@@ -49,10 +49,20 @@ const Figures = styled.dl`
     color: var(--ink-2);
   }
   ${PHONE} {
-    grid-template-columns: 1fr 1fr;
-    div:first-child {
-      grid-column: 1 / -1;
+    grid-template-columns: 1.4fr 1fr 1fr;
+    gap: 0.6rem;
+    dd {
+      font-size: 1.7rem;
     }
+    div:first-child dd {
+      font-size: 2.6rem;
+    }
+  }
+`;
+const Heading = styled.h2`
+  font-size: 2.1rem;
+  ${PHONE} {
+    font-size: 1.5rem;
   }
 `;
 const Extreme = ({ title, value }: { title: string; value: LoggedValue | null }) => (
@@ -119,7 +129,7 @@ export const LogStep = ({ detail, judged, step, point }: StepProps & { step: Log
   };
   const picture = (drawn: boolean) => (
     <>
-      <h2 style={{ fontSize: '2.1rem' }}>{heading}</h2>
+      <Heading>{heading}</Heading>
       {log === null || figures === null ? (
         <p style={{ fontSize: '1.2rem', maxWidth: '40rem' }}>
           For what comes and goes: watch one value for ten to thirty minutes, mark what you do, and move the joints of
