@@ -62,6 +62,13 @@ describe('a choice out of many', () => {
     await user.tab();
     expect([chosen(), box().value]).toEqual(['chosen: ', '']);
   });
+  it('ticks what it began with', async () => {
+    const { user } = show(<Choosing initial="P-08 plough" />);
+    await user.click(screen.getByRole('button', { name: /^Show the list of Unit/ }));
+    expect(within(screen.getByRole('listbox')).getByRole('option', { selected: true }).getAttribute('data-key')).toBe(
+      'P-08',
+    );
+  });
   it('keeps what it began with where nothing else is chosen', async () => {
     const { user } = show(<Choosing initial="P-08 plough" />);
     await user.type(box(), 'x');

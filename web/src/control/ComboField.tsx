@@ -49,6 +49,8 @@ const useCombo = (
 ) => {
   const [chosen, setChosen] = useState({ ...NOTHING, words: initial });
   const [typed, setTyped] = useState(initial);
+  // What it began with is known by its words alone.
+  const chosenId = chosen.id === '' ? (options.find(({ words }) => words === chosen.words)?.id ?? '') : chosen.id;
   const show = (option: Option): void => {
     setTyped(option.words);
     // The list opened once more is there to choose another from.
@@ -56,7 +58,7 @@ const useCombo = (
   };
   return {
     inputValue: typed,
-    selectedKey: chosen.id === '' ? null : chosen.id,
+    selectedKey: chosenId === '' ? null : chosenId,
     onInputChange: (text: string): void => {
       if (text === typed) return;
       setTyped(text);
@@ -67,7 +69,7 @@ const useCombo = (
     },
     onSelectionChange: (key: Key | null): void => {
       const option = options.find(({ id }) => id === key);
-      if (option === undefined || option.id === chosen.id) {
+      if (option === undefined || option.id === chosenId) {
         show(chosen);
         return;
       }
