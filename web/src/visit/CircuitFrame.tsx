@@ -28,8 +28,8 @@ const Circuit = styled.main`
   ${PHONE} {
     display: flex;
     flex-direction: column;
-    padding: 0.5rem 0.9rem 3rem;
-    gap: 0.6rem;
+    padding: 0.3rem 0.9rem 3rem;
+    gap: 0.4rem;
     .on-phone {
       display: block;
     }
@@ -53,7 +53,7 @@ const Drawn = styled.section`
       border-bottom: 1px solid var(--rule);
       order: 1;
       svg {
-        max-height: 8.4rem;
+        max-height: 6.6rem;
       }
     }
     > * {

@@ -1,6 +1,7 @@
 import { pathLayout, type Leads, type Probe, type Unit } from '@vaktman/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
+import { PHONE } from '../theme/screen';
 
 const List = styled.ul`
   border-top: 1px solid var(--rule);
@@ -12,6 +13,11 @@ const List = styled.ul`
     min-height: 44px;
     border-bottom: 1px solid var(--rule);
     font-size: 1.12rem;
+    ${PHONE} {
+      min-height: 38px;
+      font-size: 1.02rem;
+      line-height: 1.15;
+    }
   }
 `;
 const Flag = styled.strong<{ $ground: string; $ink: string }>`
