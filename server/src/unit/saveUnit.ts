@@ -126,6 +126,8 @@ const unitsOfDraft = async (db: Queryable, fleetId: FleetId, draft: UnitDraft): 
  * draft moves here is compared by which it is, since what is on record of it stays.
  */
 const standsAlready = (stored: StoredUnit, { unit, yardId, profile = null, card, same = {} }: UnitDraft): boolean => {
+  // An empty place is described by its neighbours: it is not taken for a battery that was told of.
+  if (stored.empty.length > 0) return false;
   if (stored.retired !== null || stored.yardId !== yardId || stored.profile !== profile) return false;
   const sits = new Map(stored.placements.flatMap((own) => (own.to === null ? [[own.position, own] as const] : [])));
   if (Object.entries(same).some(([position, batteryId]) => sits.get(position)?.batteryId !== batteryId)) return false;

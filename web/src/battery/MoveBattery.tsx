@@ -19,6 +19,7 @@ import { draftResolver, focusFirstWrong, messagesOf } from '../control/draftForm
 import { Choice, TextLine } from '../control/formLines';
 import { inReach } from '../control/inReach';
 import { PrimaryKey } from '../control/Key';
+import { MOST_SHOWN, narrowed } from '../control/narrowed';
 import { useOnce } from '../control/useOnce';
 import { VisitOpen } from './VisitOpen';
 
@@ -107,9 +108,6 @@ const resolver = draftResolver<Typed, BatteryMove>(
   },
 );
 
-/** More than this nobody reads in a list; typing narrows it down. */
-const MOST_SHOWN = 50;
-
 /** What is done with a battery: fitted, swapped, taken out, scrapped; always with a reason that stays with it. */
 export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
   const kinds = kindsFor(detail);
@@ -168,10 +166,10 @@ export const MoveBattery = ({ detail }: { detail: BatteryDetail }) => {
             onChange={(value) => setValue('unitId', value, { shouldValidate: formState.isSubmitted })}
             search={setTyped}
             error={errors['unitId']}
-            options={units
-              .map((unit) => [unit.unitId, `${unit.unitId} ${unit.description}`] as const)
-              .filter(([, words]) => words.toLowerCase().includes(typed.trim().toLowerCase()))
-              .slice(0, MOST_SHOWN)}
+            options={narrowed(
+              units.map((unit) => [unit.unitId, `${unit.unitId} ${unit.description}`] as const),
+              typed,
+            )}
           />
           <Choice
             control={control}

@@ -4,6 +4,7 @@ import styled from 'styled-components';
 import { useUnitQuery, useWatchQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { ComboField } from '../control/ComboField';
+import { narrowed } from '../control/narrowed';
 import { FreeMachine, type Conditions } from './FreeMachine';
 
 const Form = styled.div`
@@ -21,9 +22,6 @@ const Form = styled.div`
   }
 `;
 
-/** More than this nobody reads in a list; typing narrows it down. */
-const MOST_SHOWN = 50;
-
 /** Any unit of the fleet with any fault hidden in it. */
 export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<void> }) => {
   const { data: watch, error: noWatch } = useWatchQuery();
@@ -38,7 +36,6 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
   if (first === undefined) return <p>The fleet has no units yet. Add one, and play with it here.</p>;
   if (chosen === null) setChosen(first.unitId);
   const units = watch.units.map(({ unitId, description }) => [unitId, `${unitId}, ${description}`] as const);
-  const wanted = search.trim().toLowerCase();
   return (
     <Form>
       <ComboField
@@ -47,7 +44,7 @@ export const FreePlay = ({ visit }: { visit: (input: DebriefInput) => Promise<vo
         initial={`${first.unitId}, ${first.description}`}
         onChange={setChosen}
         search={setSearch}
-        options={units.filter(([, words]) => words.toLowerCase().includes(wanted)).slice(0, MOST_SHOWN)}
+        options={narrowed(units, search)}
       />
       {detail === undefined ? (
         <p role="status">
