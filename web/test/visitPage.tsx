@@ -1,7 +1,7 @@
 import { act, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Entry, Role } from '@vaktman/contract';
-import type { Reading, ScenarioFile, Unit, VisitEvent } from '@vaktman/core';
+import type { ProfileName, Reading, ScenarioFile, Unit, VisitEvent } from '@vaktman/core';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { v7 } from 'uuid';
@@ -37,6 +37,8 @@ interface Given {
   readonly at: string;
   readonly readings?: readonly (Written<Reading> & { readonly at?: string })[];
   readonly conditions?: Partial<VisitConditions>;
+  /** What the visit is judged by. */
+  readonly profile?: ProfileName;
   readonly ambientC?: number;
   /** What whoever is signed in may do. */
   readonly as?: Role;
@@ -54,6 +56,7 @@ export const visitPage = async ({
   readings = [],
   conditions,
   ambientC = 15,
+  profile = 'pile',
   as = 'technician',
   isPractice = false,
 }: Given) => {
@@ -71,7 +74,7 @@ export const visitPage = async ({
       kind: 'visit',
       opening: {
         unit,
-        method: { profile: 'pile' },
+        method: { profile },
         visit: { id: visitId, at: now, technician: 'K. Moen', reason: 'pm', ambientC },
       },
     },

@@ -42,4 +42,5 @@ export const ampsDecimals = (amps: number): number => {
 export const voltsText = (volts: number): string => `${figure(volts, 2)} V`;
 export const ampsText = (amps: number): string => `${figure(amps, ampsDecimals(amps))} A`;
 export const celsiusText = (celsius: number): string => `${figure(celsius, Number.isInteger(celsius) ? 0 : 1)} °C`;
+export const hoursText = (hours: number): string => `${figure(hours, Number.isInteger(hours) ? 0 : 1)} h`;
 export const percentText = (percent: number): string => `${figure(percent, 0)} %`;

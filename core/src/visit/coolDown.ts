@@ -7,37 +7,47 @@ export interface CoolDown {
   readonly because: string;
 }
 
-const LOAD_REST_S = 60;
+/** Rest of pile and battery after one load, and of a starter that was cranked to its limit, seconds. */
+export const LOAD_REST_S = 60;
 const LOADS_IN_A_ROW = 3;
 const LONG_LOAD_REST_S = 300;
 const CRANK_LIMIT_S = 15;
-const CRANK_REST_S = 120;
+export const CRANK_REST_S = 120;
 
 /** Seconds of cranking a reading cost; 0 for one that was taken without. */
 export const crankSecondsOf = (reading: Pick<Reading, 'step' | 'point'>): number =>
   stepEntry(reading.step).crankSeconds?.(reading) ?? 0;
 
 /**
- * How long pile and battery still have to cool after the load tests taken so far: 1 min after each, 5 min after three
- * with less than 5 min between them. Null when they may be loaded now. Rule of thumb of carbon-pile makers.
+ * Seconds pile and battery rest after the last of these load tests: 1 min after each, 5 min after three with less than
+ * 5 min between them. Rule of thumb of carbon-pile makers.
  * @param loadEndsMs when each load came off, rising
  */
-export const loadCoolDown = (loadEndsMs: readonly number[], nowMs: number): CoolDown | null => {
-  const last = loadEndsMs.at(-1);
-  if (last === undefined) return null;
+export const loadRestSeconds = (loadEndsMs: readonly number[]): number => {
   let row = 1;
   for (let i = loadEndsMs.length - 1; i > 0; i--) {
     if (present(loadEndsMs[i]) - present(loadEndsMs[i - 1]) >= LONG_LOAD_REST_S * 1000) break;
     row += 1;
   }
-  const long = row % LOADS_IN_A_ROW === 0;
-  const untilMs = last + (long ? LONG_LOAD_REST_S : LOAD_REST_S) * 1000;
+  return row % LOADS_IN_A_ROW === 0 ? LONG_LOAD_REST_S : LOAD_REST_S;
+};
+
+/**
+ * How long pile and battery still have to cool after the load tests taken so far. Null when they may be loaded now.
+ * @param loadEndsMs when each load came off, rising
+ */
+export const loadCoolDown = (loadEndsMs: readonly number[], nowMs: number): CoolDown | null => {
+  const last = loadEndsMs.at(-1);
+  if (last === undefined) return null;
+  const seconds = loadRestSeconds(loadEndsMs);
+  const untilMs = last + seconds * 1000;
   if (nowMs >= untilMs) return null;
   return {
     untilMs,
-    because: long
-      ? 'Three load tests in a row: pile and batteries cool for 5 min.'
-      : 'Pile and battery cool for 1 min after a load test.',
+    because:
+      seconds === LONG_LOAD_REST_S
+        ? 'Three load tests in a row: pile and batteries cool for 5 min.'
+        : 'Pile and battery cool for 1 min after a load test.',
   };
 };
 

@@ -1,4 +1,4 @@
-import { type UnitId, type VisitId, HOLD_SECONDS } from '@vaktman/core';
+import { type UnitId, type VisitId, CRANK_REST_S, HOLD_SECONDS, LOAD_REST_S } from '@vaktman/core';
 import { useMemo } from 'react';
 import { clockStarted } from '../clock/clockSlice';
 import { useAppDispatch, useAppSelector, type State } from '../store';
@@ -15,8 +15,6 @@ export interface RunningHold {
 
 /** A press that starts a hold may bounce: for this long nothing ends it. */
 export const BOUNCE_MS = 1200;
-const COOL_SECONDS = 60;
-const CRANK_COOL_SECONDS = 120;
 
 const holdPath = (visitId: VisitId, { kind, position }: Pick<Hold, 'kind' | 'position'>): string =>
   kind === 'load' ? `/visits/${visitId}/battery.load/${position}` : `/visits/${visitId}/${position}`;
@@ -53,7 +51,7 @@ export const useCallOff = (): ((running: RunningHold, offMs: number) => void) =>
         name: isLoad ? `${unitId}: pile and battery ${hold.position} cool` : `${unitId}: starter cools`,
         path: `/visits/${visitId}`,
         startedMs: offMs,
-        seconds: isLoad ? COOL_SECONDS : CRANK_COOL_SECONDS,
+        seconds: isLoad ? (hold.restSeconds ?? LOAD_REST_S) : CRANK_REST_S,
       }),
     );
   };

@@ -1,4 +1,4 @@
-import type { TraceAnswer } from '@vaktman/core';
+import { figure, weakCylinders, type LimitBook, type TraceReading } from '@vaktman/core';
 import styled from 'styled-components';
 import { Figure } from '../control/Figure';
 import { Mark } from '../control/Mark';
@@ -41,30 +41,37 @@ const Strip = styled.ol`
     position: absolute;
     left: -7px;
     right: -7px;
-    bottom: 85%;
     border-top: 3px solid var(--failed);
     clip-path: polygon(0 0, 8px 0, 8px 100%, calc(100% - 8px) 100%, calc(100% - 8px) 0, 100% 0, 100% 100%, 0 100%);
   }
 `;
-/** A cylinder this far under the best is looked at: a rule of thumb of those who read cranks. */
-const WEAK_PERCENT = 85;
-
-/** Each cylinder against the best, in firing order from the first hump. */
-export const CylinderStrip = ({ cylinders }: { readonly cylinders: TraceAnswer['cylinders'] }) =>
-  cylinders.length === 0 ? null : (
+/** Each cylinder against the best, in firing order from the first hump; the low ones are those the crank tells of for sure. */
+export const CylinderStrip = ({
+  reading,
+  limits,
+}: {
+  readonly reading: Pick<TraceReading, 'cylinders' | 'plateauVolts' | 'crankRpm'>;
+  readonly limits: LimitBook;
+}) => {
+  const { cylinders = [] } = reading;
+  if (cylinders.length === 0) return null;
+  const least = limits.get('cylinderPercent').value;
+  const weak = new Set(weakCylinders(reading, limits).map(({ cylinder }) => cylinder));
+  return (
     <section>
       <h3>
-        Cylinders in firing order <small>from the first hump, against the best; the mark is 15 % under</small>
+        Cylinders in firing order{' '}
+        <small>from the first hump, against the best; the mark is {figure(100 - least, 0)} % under</small>
       </h3>
       <Strip>
         {cylinders.map(({ cylinder, percent, spreadPercent }) => {
-          const isLow = percent < WEAK_PERCENT;
+          const isLow = weak.has(cylinder);
           return (
             <li key={cylinder}>
               <span>{cylinder}</span>
               <span className="bore" aria-hidden="true">
                 <span className={`piston ${isLow ? 'low' : ''}`} style={{ height: `${Math.min(100, percent)}%` }} />
-                <span className="tick" />
+                <span className="tick" style={{ bottom: `${least}%` }} />
               </span>
               <Figure text={String(Math.round(percent))} unit="%" />
               <small>± {Math.round(spreadPercent)}</small>
@@ -75,3 +82,4 @@ export const CylinderStrip = ({ cylinders }: { readonly cylinders: TraceAnswer['
       </Strip>
     </section>
   );
+};

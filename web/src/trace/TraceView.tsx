@@ -1,4 +1,4 @@
-import { traceFacts, type TraceMachine } from '@vaktman/core';
+import { limitBook, traceFacts, type TraceMachine } from '@vaktman/core';
 import { useMemo, useState } from 'react';
 import styled from 'styled-components';
 import { ChoiceField } from '../control/ChoiceField';
@@ -55,19 +55,23 @@ const Read = styled.div`
 
 const Shown = ({
   state: { read, name },
+  systemVolts,
   choose,
 }: {
+  systemVolts: TraceMachine['systemVolts'];
   state: Extract<TraceState, { kind: 'read' }>;
   choose: ReturnType<typeof useTraceFile>['choose'];
 }) => {
   const lines = useMemo(() => linesOfRead(read), [read]);
   const facts = useMemo(() => traceFacts(read), [read]);
+  // It belongs to no visit: the usual limits.
+  const limits = useMemo(() => limitBook('pile', systemVolts), [systemVolts]);
   const [columns, setColumns] = useState(false);
   return (
     <Read>
       <div>
         <TraceChart lines={lines} />
-        <CylinderStrip cylinders={read.answer.cylinders} />
+        <CylinderStrip reading={facts} limits={limits} />
       </div>
       <div>
         <TraceFigures reading={facts} />
@@ -134,7 +138,12 @@ export const TraceView = () => {
         </p>
       ) : null}
       {state.kind === 'read' ? (
-        <Shown key={`${state.name} ${volts} ${cylinders}`} state={state} choose={choose} />
+        <Shown
+          key={`${state.name} ${volts} ${cylinders}`}
+          state={state}
+          systemVolts={machine.systemVolts}
+          choose={choose}
+        />
       ) : null}
     </Sheet>
   );

@@ -1,5 +1,5 @@
 import { fireEvent, screen, within } from '@testing-library/react';
-import { pictureOf, traceFacts, TraceReader, type TraceRead } from '@vaktman/core';
+import { limitBook, pictureOf, traceFacts, TraceReader, type TraceRead, type TraceReading } from '@vaktman/core';
 import { describe, expect, it, vi } from 'vitest';
 import { madeCrank, traceText, type MadeCrank, type Written } from '../../../core/test/traceFixture';
 import { show } from '../../test/show';
@@ -58,12 +58,18 @@ describe('a trace on screen', () => {
     const lowest = ({ low }: typeof kept) => Math.min(...Array.from(low).filter(Number.isFinite));
     expect(lowest(kept)).toBeCloseTo(lowest(samples), 2);
   });
+  const weak = traceFacts(read({ cranksS: 6, compression: [1, 1, 1, 1, 0.7, 1] }));
+  const cylinders = (reading: Pick<TraceReading, 'cylinders' | 'plateauVolts' | 'crankRpm'>) => {
+    show(<CylinderStrip reading={reading} limits={limitBook('pile', 12)} />);
+    return screen.getAllByRole('listitem').map(({ textContent }) => textContent);
+  };
   it('says of each cylinder how it stands against the best, and which is low', () => {
-    show(<CylinderStrip cylinders={read({ cranksS: 6, compression: [1, 1, 1, 1, 0.7, 1] }).answer.cylinders} />);
-    const told = screen.getAllByRole('listitem').map(({ textContent }) => textContent);
+    const told = cylinders(weak);
     expect(told).toHaveLength(6);
     expect(told.filter((text) => text.includes('low'))).toHaveLength(1);
   });
+  it('calls no cylinder low that the crank is too slow to tell of', () =>
+    expect(cylinders({ ...weak, crankRpm: 60 }).filter((text) => text.includes('low'))).toEqual([]));
   it('says why a figure is not there, and how one that is was judged', () => {
     show(<TraceFigures reading={traceFacts(read({ perSecond: 100 }))} marks={{ restVolts: 'pass' }} />);
     expect(

@@ -95,7 +95,8 @@ export const DecideFinding = ({
       {action.kind === 'recharge' && battery !== undefined ? (
         <RechargeAdvice
           battery={battery}
-          chargePercent={judged.judgement.figures[battery.position]?.stateOfChargePercent ?? 50}
+          chargePercent={judged.judgement.figures[battery.position]?.stateOfChargePercent ?? null}
+          limits={judged.outcomes.facts.limits}
           celsius={batteryTemperature(judged.outcomes.facts, battery.position, null).celsius}
           unitId={file.unit.id}
           visitId={visitId}

@@ -4,6 +4,7 @@ import {
   figure,
   freezingPointC,
   gravityChargePercent,
+  isUnder,
   CAUTION_WORDS,
 } from '@vaktman/core';
 import { useState } from 'react';
@@ -40,14 +41,14 @@ const LOWEST = 1.05;
 const HIGHEST = 1.35;
 
 /** Six cells drawn as six columns; the one that lags shows at once. */
-const CellDrawing = ({ gravities }: { gravities: readonly (number | null)[] }) => {
+const CellDrawing = ({ gravities, spreadLimit }: { gravities: readonly (number | null)[]; spreadLimit: number }) => {
   const best = Math.max(...gravities.map((gravity) => gravity ?? 0));
   const y = (gravity: number): number => 150 - 130 * Math.min(1, Math.max(0, (gravity - LOWEST) / (HIGHEST - LOWEST)));
   return (
     <svg viewBox="0 0 420 190" role="img" aria-label="Specific gravity of the six cells" style={{ width: '100%' }}>
       {gravities.map((gravity, index) => {
         const x = 8 + index * 68;
-        const lags = gravity !== null && best - gravity >= 0.05;
+        const lags = gravity !== null && !isUnder(best - gravity, spreadLimit);
         return (
           <g key={index}>
             <rect x={x} y="14" width="58" height="138" fill="var(--raised)" stroke="var(--ink)" strokeWidth="1.6" />
@@ -90,7 +91,9 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
   const keptAs = useEntryName(detail, 'battery.hydrometer', point);
   const [values, setValues] = useState<EntryValues>({});
   const outcome = judged.outcomes.at('battery.hydrometer', point);
-  const reading = judged.outcomes.facts.current.get(`battery.hydrometer@${point}`);
+  const { current, limits } = judged.outcomes.facts;
+  const spreadLimit = limits.get('gravitySpreadFail').value;
+  const reading = current.get(`battery.hydrometer@${point}`);
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
   const { again, corrects, takeAgain, putRight, done, fresh } = useRetake(reading);
   const frame = { detail, judged, point, test: 'Hydrometer', caution: CAUTION_WORDS['eyes-hands'], side: null };
@@ -115,7 +118,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
           putRight={putRight}
           fresh={fresh}
         >
-          <CellDrawing gravities={corrected} />
+          <CellDrawing gravities={corrected} spreadLimit={spreadLimit} />
         </VerdictPanel>
       </VisitFrame>
     );
@@ -132,12 +135,12 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
         <div>
           <h2>Hydrometer, battery {point}</h2>
           <p>Only where caps open. Draw each cell twice, read at eye level; give the drop back to its cell.</p>
-          <CellDrawing gravities={gravities} />
+          <CellDrawing gravities={gravities} spreadLimit={spreadLimit} />
           {known.length === 0 ? null : (
             <Figures>
               <div>
                 <dt>
-                  <Words>Spread, limit 0.050</Words>
+                  <Words>{`Spread, limit ${figure(spreadLimit, 3)}`}</Words>
                 </dt>
                 <dd>
                   <Figure text={figure(Math.max(...known) - Math.min(...known), 3)} />

@@ -62,6 +62,7 @@ export const OpenCircuitStep = ({ detail, judged, point }: StepProps) => {
         <SurfaceCharge
           visitId={visitId}
           unitId={detail.file.unit.id}
+          limits={judged.outcomes.facts.limits}
           charge={charge}
           set={(surfaceCharge) => change({ surfaceCharge })}
           skip={(reason) => recorder.event({ kind: 'wait-skipped', wait: 'strip surface charge', reason })}

@@ -5,9 +5,12 @@ import {
   chargingPlan,
   figure,
   freezesAtC,
+  hoursText,
   mayBeFrozen,
   parseDecimal,
+  restHoursAsked,
   type Battery,
+  type LimitBook,
 } from '@vaktman/core';
 import { useState } from 'react';
 import { Words } from '../control/Words';
@@ -18,12 +21,15 @@ import { WaitClock } from './WaitClock';
 export const RechargeAdvice = ({
   battery,
   chargePercent,
+  limits,
   celsius,
   unitId,
   visitId,
 }: {
   battery: Battery;
-  chargePercent: number;
+  /** Null where neither resting volts nor gravity tell it. */
+  chargePercent: number | null;
+  limits: LimitBook;
   /** Of the battery, or of the air; null where neither is known. */
   celsius: number | null;
   unitId: UnitId;
@@ -31,7 +37,7 @@ export const RechargeAdvice = ({
 }) => {
   const [amps, setAmps] = useState('20');
   const chargerAmps = parseDecimal(amps);
-  if (mayBeFrozen(chargePercent, celsius))
+  if (chargePercent !== null && mayBeFrozen(chargePercent, celsius))
     return (
       <p>
         <strong>
@@ -41,16 +47,21 @@ export const RechargeAdvice = ({
         </strong>
       </p>
     );
-  if (battery.capacityAh === undefined)
-    return <p>Capacity is not on record: charge until the current stays under 1 A, then let it rest 4 h.</p>;
+  const rest = hoursText(restHoursAsked(limits));
+  if (battery.capacityAh === undefined || chargePercent === null)
+    return (
+      <p>
+        {battery.capacityAh === undefined ? 'Capacity is not on record' : 'How full it is was not read'}: charge until
+        the current stays under 1 A, then let it rest {rest}.
+      </p>
+    );
   const plan =
     chargerAmps > 0
       ? chargingPlan({
           capacityAh: battery.capacityAh,
           stateOfChargePercent: chargePercent,
           chargerAmps,
-          chemistry: battery.chemistry,
-          willStrip: false,
+          battery,
         })
       : null;
   return (
@@ -65,7 +76,7 @@ export const RechargeAdvice = ({
       {plan === null ? null : (
         <>
           <p>
-            <Words>{`About ${figure(plan.chargeHours, 1)} h of charge, then ${plan.restHours} h of rest. ${plan.stages.join(' ')}`}</Words>
+            <Words>{`About ${figure(plan.chargeHours, 1)} h of charge, then ${rest} of rest. ${plan.stages.join(' ')}`}</Words>
           </p>
           <WaitClock
             id={`charge:${visitId}:${battery.position}`}

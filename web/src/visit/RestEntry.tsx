@@ -1,4 +1,4 @@
-import { figure, positions, stateOfChargePercent, type Battery, present } from '@vaktman/core';
+import { figure, hoursText, positions, stateOfChargePercent, type Battery, present } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
@@ -37,7 +37,7 @@ const chargeWords = (charge: Charge): string => {
     case 'stripped':
       return `Surface charge was stripped at ${clockTimeText(charge.atMs)}.`;
     case 'rested':
-      return `Rested ${figure(charge.hours, Number.isInteger(charge.hours) ? 0 : 1)} h.`;
+      return `Rested ${hoursText(charge.hours)}.`;
     default:
       return 'Surface charge was not stripped.';
   }

@@ -1,11 +1,13 @@
+import type { ProfileName } from '@vaktman/core';
 import { screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { unitOf } from '../../test/units';
 import { visitPage } from '../../test/visitPage';
 import type { VisitConditions } from './conditionsSlice';
 
-const strip = async (surfaceCharge: VisitConditions['surfaceCharge'] = null) => {
-  const page = await visitPage({ at: 'battery.openCircuit/A', unit: unitOf('1S1P'), conditions: { surfaceCharge } });
+const strip = async (surfaceCharge: VisitConditions['surfaceCharge'] = null, profile: ProfileName = 'pile') => {
+  const conditions = { surfaceCharge };
+  const page = await visitPage({ at: 'battery.openCircuit/A', unit: unitOf('1S1P'), conditions, profile });
   const charge = () => page.store.getState().conditions[page.visitId]?.surfaceCharge ?? null;
   return { ...page, charge };
 };
@@ -37,6 +39,17 @@ describe('surface charge', () => {
     await screen.findByRole('heading', { name: 'How long has it rested?' });
     await user.keyboard('12{Enter}');
     await waitFor(() => expect(charge()).toMatchObject({ kind: 'rested', hours: 12 }));
+  });
+  it('is said to be gone by rest after four hours, or after as many as the method counts volts from', async () => {
+    const { user, unmount } = await strip();
+    await user.click(await screen.findByRole('button', { name: 'It has rested' }));
+    expect(await screen.findByText(/From 4 h on surface charge is gone by itself/)).toBeTruthy();
+    unmount();
+    const slow = await strip(null, 'rested');
+    expect(await screen.findByRole('heading', { name: 'Let it rest' })).toBeTruthy();
+    expect(screen.getByText(/only after 24 h disconnected/)).toBeTruthy();
+    await slow.user.click(screen.getByRole('button', { name: 'It has rested' }));
+    expect(await screen.findByText(/This method counts its volts from 24 h on/)).toBeTruthy();
   });
   it('is left where somebody says why, and the visit keeps the reason', async () => {
     const { user, charge, happened } = await strip();

@@ -1,4 +1,12 @@
-import type { UnitId, VisitId } from '@vaktman/core';
+import {
+  asksForRest,
+  hoursText,
+  restHoursAsked,
+  STRIPPING,
+  type LimitBook,
+  type UnitId,
+  type VisitId,
+} from '@vaktman/core';
 import { useEffect, useState } from 'react';
 import { TextArea, TextField, Label } from 'react-aria-components';
 import styled from 'styled-components';
@@ -13,9 +21,6 @@ import { inReach } from '../control/inReach';
 import { useAppDispatch, useAppSelector } from '../store';
 import { PHONE } from '../theme/screen';
 import type { SurfaceCharge as Charge } from './conditionsSlice';
-
-const LAMPS_SECONDS = 60;
-const WAIT_SECONDS = 120;
 
 const Sheet = styled.div`
   display: flex;
@@ -63,12 +68,14 @@ type Asking = 'nothing' | 'hours' | 'reason';
 export const SurfaceCharge = ({
   visitId,
   unitId,
+  limits,
   charge,
   set,
   skip,
 }: {
   visitId: VisitId;
   unitId: UnitId;
+  limits: LimitBook;
   charge: Charge | null;
   set: (charge: Charge | null) => void;
   skip: (reason: string) => Promise<void>;
@@ -78,8 +85,9 @@ export const SurfaceCharge = ({
   const sound = useAppSelector((state) => state.settings.sound);
   const [asking, setAsking] = useState<Asking>('nothing');
   const [reason, setReason] = useState('');
+  const rest = hoursText(restHoursAsked(limits));
   const timed = charge?.kind === 'lamps' || charge?.kind === 'waiting' ? charge : null;
-  const seconds = timed?.kind === 'lamps' ? LAMPS_SECONDS : WAIT_SECONDS;
+  const seconds = timed?.kind === 'lamps' ? STRIPPING.lampsSeconds : STRIPPING.waitSeconds;
   const now = useNow(250, timed !== null);
   const left = timed === null ? 0 : secondsLeft({ startedMs: timed.startedMs, seconds }, now);
   useWakeLock(timed !== null && left > 0);
@@ -112,7 +120,12 @@ export const SurfaceCharge = ({
     return (
       <Sheet>
         <h2>How long has it rested?</h2>
-        <p>Disconnected from alternator, charger and loads. From 4 h on surface charge is gone by itself.</p>
+        <p>
+          Disconnected from alternator, charger and loads.{' '}
+          {asksForRest(limits)
+            ? `This method counts its volts from ${rest} on.`
+            : `From ${rest} on surface charge is gone by itself.`}
+        </p>
         <Keypad
           fields={[{ key: 'hours', label: 'Rested', unit: 'h', min: 0, max: 2000, usual: [0.1, 400] }]}
           saveWords="Rested this long"
@@ -161,7 +174,7 @@ export const SurfaceCharge = ({
           <Key onPress={() => leaveClocks(null)}>Start over</Key>
           <Key onPress={() => setAsking('reason')}>Skip</Key>
           {lamps ? (
-            <PrimaryKey isDisabled={left > 0} onPress={() => begin('waiting', 'volts settle', WAIT_SECONDS)}>
+            <PrimaryKey isDisabled={left > 0} onPress={() => begin('waiting', 'volts settle', STRIPPING.waitSeconds)}>
               Everything is off
             </PrimaryKey>
           ) : (
@@ -171,6 +184,25 @@ export const SurfaceCharge = ({
       </Sheet>
     );
   }
+  const skipKey = <Key onPress={() => setAsking('reason')}>Skip</Key>;
+  const lampsAreOn = (): void => begin('lamps', 'lamps and blower on', STRIPPING.lampsSeconds);
+  if (asksForRest(limits))
+    return (
+      <Sheet>
+        <h2>Let it rest</h2>
+        <p>
+          This method counts resting volts only after {rest} disconnected from alternator, charger and loads, whatever
+          else took the surface charge off.
+        </p>
+        <Keys>
+          <Key onPress={lampsAreOn}>Lamps and blower are on</Key>
+          {skipKey}
+          <PrimaryKey autoFocus onPress={() => setAsking('hours')}>
+            It has rested
+          </PrimaryKey>
+        </Keys>
+      </Sheet>
+    );
   return (
     <Sheet>
       <h2>Strip surface charge</h2>
@@ -181,8 +213,8 @@ export const SurfaceCharge = ({
       <p>A charge left on the plates by alternator or charger flatters the volts.</p>
       <Keys>
         <Key onPress={() => setAsking('hours')}>It has rested</Key>
-        <Key onPress={() => setAsking('reason')}>Skip</Key>
-        <PrimaryKey autoFocus onPress={() => begin('lamps', 'lamps and blower on', LAMPS_SECONDS)}>
+        {skipKey}
+        <PrimaryKey autoFocus onPress={lampsAreOn}>
           Lamps and blower are on
         </PrimaryKey>
       </Keys>

@@ -21,6 +21,8 @@ const holdSchema = z.object({
   position: z.string(),
   startedMs: z.number(),
   offMs: z.nullable(z.number()),
+  /** How long what carries it rests once it is off, where that was known when it came on. */
+  restSeconds: z.optional(z.number()),
   /** Instruments are listened to while it is on. */
   listens: z.optional(z.boolean()),
   /** What they caught of it. */

@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
+import { unitOf } from '../../test/units';
 import { visitPage } from '../../test/visitPage';
 
 const typed = (cells: readonly number[]): string => cells.map((cell) => `${cell.toFixed(3)}{Enter}`).join('');
@@ -29,6 +30,16 @@ describe('the hydrometer', () => {
     expect(spread?.textContent).toContain('0.060');
     // Colder acid reads too dense: the emptier cell freezes sooner than its 1.200 would say.
     expect(screen.getByText('Freezes at').nextElementSibling?.textContent).toBe('−21 °C');
+  });
+  it('holds the spread against what the maker of the machine allows', async () => {
+    const unit = { ...unitOf('1S1P'), makerLimits: { gravitySpreadFail: 0.08 } };
+    const { user } = await visitPage({ at: 'battery.hydrometer/A', unit });
+    await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
+    await user.keyboard('27{Enter}1.26{Enter}1.2{Enter}');
+    expect(screen.getByText('Spread, limit 0.080').nextElementSibling?.textContent).toContain('0.060');
+    expect(screen.getByText('1.200', { selector: 'text *, text' }).closest('text')?.getAttribute('fill')).toBe(
+      'var(--ink)',
+    );
   });
   it('takes no cell away by a reload, neither its number nor what it says of the others; saved, all are forgotten', async () => {
     const { user, read, reload } = await visitPage({ at: 'battery.hydrometer/A' });

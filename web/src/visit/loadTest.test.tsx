@@ -1,10 +1,12 @@
 import { act, screen, waitFor, within } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import type { Hold } from './conditionsSlice';
+import { unitOf } from '../../test/units';
 import { standSources } from '../../test/standSource';
 import { restedAt, visitPage } from '../../test/visitPage';
 
 const RESTED = { step: 'battery.openCircuit', point: 'A', volts: 12.6, surfaceChargeStripped: false, restedHours: 24 };
+const HOLD = { kind: 'load', unitId: 'T-1S4P', position: 'A' } as const;
 /** Battery A at rest and good for a load, which has been on for so many seconds. */
 const underLoad = (
   secondsOn: number | null,
@@ -12,19 +14,18 @@ const underLoad = (
 ) => {
   const startedMs = Date.now() - 1000 * (secondsOn ?? 0);
   const hold = {
-    kind: 'load',
-    unitId: 'T-1S4P',
-    position: 'A',
+    ...HOLD,
     startedMs,
     offMs: offAfter === undefined ? null : startedMs + 1000 * offAfter,
     ...more,
-  } as const;
+  };
   return visitPage({
     at: 'battery.load/A',
     readings: [RESTED as never],
     conditions: { ...restedAt(-4), ...(secondsOn === null ? {} : { hold }) },
   });
 };
+afterEach(() => vi.useRealTimers());
 const figure = (key: string) => screen.getByTestId(`entry-${key}`).textContent.replace('_', '');
 
 describe('a battery under the pile', () => {
@@ -67,9 +68,40 @@ describe('a battery under the pile', () => {
     await waitFor(() => expect(store.getState().clocks.map(({ id }) => id)).toEqual([`cool:${visitId}`]));
     expect(await screen.findByText(/too short to pass a battery/)).toBeTruthy();
   });
+  it('cools for five minutes after the third load in a row, and the clock says so', async () => {
+    const minutesAgo = (minutes: number): string => new Date(Date.now() - minutes * 60_000).toISOString();
+    const loaded = (point: string, minutes: number) =>
+      ({ step: 'battery.load', point, amps: 465, seconds: 15, lowestVolts: 10.2, at: minutesAgo(minutes) }) as const;
+    const rested = (point: string) => ({ ...RESTED, point, at: minutesAgo(30) }) as never;
+    vi.useFakeTimers({ toFake: ['Date'] });
+    const { user, store } = await visitPage({
+      at: 'battery.load/C',
+      readings: [...'ABC'].map(rested).concat([loaded('A', 4), loaded('B', 2)] as never[]),
+      conditions: restedAt(-4),
+    });
+    await user.click(await screen.findByRole('button', { name: /start 15 s/ }));
+    vi.setSystemTime(Date.now() + 16_000);
+    await user.click(await screen.findByRole('button', { name: 'Load is off' }));
+    await waitFor(() => expect(store.getState().clocks).toMatchObject([{ seconds: 300 }]));
+  });
 });
 
 describe('what a battery read under the pile', () => {
+  it('of six volts is not asked about where it is usual for one', async () => {
+    const six = unitOf('2S1P');
+    const batteries = six.bank.batteries.map((battery) => ({ ...battery, nominalVolts: 6 as const }));
+    const { user, read } = await visitPage({
+      at: 'battery.load/A',
+      unit: { ...six, systemVolts: 12, bank: { ...six.bank, batteries } },
+      readings: [{ ...RESTED, volts: 6.3 } as never],
+      conditions: { ...restedAt(-4), hold: { ...HOLD, startedMs: Date.now() - 40_000, offMs: Date.now() - 25_000 } },
+    });
+    await screen.findByRole('heading', { name: 'What did battery A read?' });
+    await user.click(screen.getByRole('button', { name: /^Recovery/ }));
+    await user.keyboard('6.2{Enter}4.8{Enter}465{Enter}{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ lowestVolts: 4.8, recoveryVolts: 6.2 });
+  });
   it('is kept with how long the load was on and how warm the battery is', async () => {
     const { user, read } = await underLoad(40, { offAfter: 15.2 });
     await screen.findByRole('heading', { name: 'What did battery A read?' });

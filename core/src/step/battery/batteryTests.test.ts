@@ -11,7 +11,7 @@ import {
   visitWith,
   type Written,
 } from '../../../test/visitFixture';
-import { chargingPlan, correctedGravity, freezingPointC, gravityChargePercent, judge } from '../../index';
+import { type Battery, chargingPlan, correctedGravity, freezingPointC, gravityChargePercent, judge } from '../../index';
 
 const conductance = (measured: number, more: Record<string, unknown> = {}): Written => ({
   step: 'battery.conductance',
@@ -175,28 +175,17 @@ describe('a battery replaced in the visit', () => {
 });
 
 describe('charging plan', () => {
-  it('gives hours from what is missing', () =>
-    expect(
-      chargingPlan({
-        capacityAh: 100,
-        stateOfChargePercent: 50,
-        chargerAmps: 10,
-        chemistry: 'flooded',
-        willStrip: false,
-      }),
-    ).toMatchObject({ chargeHours: 6, restHours: 4 }));
+  const flooded = { position: 'A', string: 1, chemistry: 'flooded', duty: 'truck' } as const;
+  const plan = (battery: Battery = flooded, chargerAmps = 10) =>
+    chargingPlan({ capacityAh: 100, stateOfChargePercent: 50, chargerAmps, battery });
+  it('gives hours from what is missing', () => expect(plan().chargeHours).toBe(6));
+  it('holds a battery of 6 V at half the volts of one of 12 V', () => {
+    expect(plan().stages.join(' ')).toContain('Absorption at 14.4 V to about 98 %. Float at 13.4 V');
+    expect(plan({ ...flooded, nominalVolts: 6 }).stages.join(' ')).toContain(
+      'Absorption at 7.2 V to about 98 %. Float at 6.7 V',
+    );
+  });
   it('never equalises a sealed battery', () =>
-    expect(
-      chargingPlan({
-        capacityAh: 100,
-        stateOfChargePercent: 50,
-        chargerAmps: 10,
-        chemistry: 'agm',
-        willStrip: true,
-      }).stages.join(),
-    ).toContain('never equalise'));
-  it('refuses a charger of 0 A', () =>
-    expect(() =>
-      chargingPlan({ capacityAh: 100, stateOfChargePercent: 50, chargerAmps: 0, chemistry: 'agm', willStrip: true }),
-    ).toThrow('received 0'));
+    expect(plan({ ...flooded, chemistry: 'agm' }).stages.join()).toContain('never equalise'));
+  it('refuses a charger of 0 A', () => expect(() => plan(flooded, 0)).toThrow('received 0'));
 });

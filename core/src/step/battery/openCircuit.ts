@@ -1,7 +1,7 @@
 import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
-import { voltsText } from '../../quantity/display';
+import { hoursText, voltsText } from '../../quantity/display';
 import { batteryFactor, restsHigher, strings } from '../../unit/bank';
 import type { Battery } from '../../unit/unit';
 import {
@@ -85,7 +85,7 @@ export const judgeOpenCircuit = (reading: OpenCircuitReading, conditions: OpenCi
   if (surfaceChargeLeft(reading, conditions)) {
     return inconclusive(
       against,
-      `${read} may be surface charge: it was not stripped and the battery has not rested 4 h.`,
+      `${read} may be surface charge: it was not stripped and the battery has not rested ${hoursText(limits.get('surfaceChargeRestHours').value)}.`,
       'Strip surface charge: head lamps and blower on for 1 min, all off, wait 2 min, read again.',
     );
   }
@@ -93,8 +93,8 @@ export const judgeOpenCircuit = (reading: OpenCircuitReading, conditions: OpenCi
   if (isUnder(reading.restedHours ?? 0, restHours)) {
     return inconclusive(
       against,
-      `${read} after ${reading.restedHours ?? 0} h at rest; this method asks for ${restHours} h, disconnected.`,
-      `Leave it disconnected for ${restHours} h and read again.`,
+      `${read} after ${hoursText(reading.restedHours ?? 0)} at rest; this method asks for ${hoursText(restHours)}, disconnected.`,
+      `Leave it disconnected for ${hoursText(restHours)} and read again.`,
     );
   }
   if (isUnder(volts, gate.value)) {

@@ -47,6 +47,12 @@ describe('how surface charge was dealt with', () => {
   ])('%o at %d V is %s', (more, volts, verdict) =>
     expect(at([resting(volts, more)], 'battery.openCircuit', 'A').verdict).toBe(verdict),
   );
+  it('is said to be gone after as many hours as the method has it', () => {
+    const slow = visitWith([resting(12.7, { restedHours: 5 })], {
+      unit: unit12({ ...one(), makerLimits: { surfaceChargeRestHours: 6 } }),
+    });
+    expect(stepAt(judge(slow), 'battery.openCircuit', 'A').because).toContain('has not rested 6 h');
+  });
   it('belongs to the reading: after a run it is asked for again before a load test means anything', () => {
     const ran: Written = { step: 'charge.volts', point: 'bank', volts: 14.1, rpm: 1500 };
     expect(at([rested('A', 12.7), loaded('A', 10)], 'battery.load', 'A').verdict).toBe('pass');

@@ -35,24 +35,31 @@ const bouncing = ({ bounces }: TraceReading, limits: LimitBook): TraceAdvice[] =
   return [{ words, trouble: trouble('starter.solenoid-contacts', 'starter', words, 'watch') }];
 };
 
-/** A cylinder that asks less of the starter than the best in every turn; nothing of a crank too slow or too deep to tell. */
-const weakCylinders = ({ cylinders = [], plateauVolts, crankRpm }: TraceReading, limits: LimitBook): TraceAdvice[] => {
+/** What tells of cylinders in a trace. */
+type Humps = Pick<TraceReading, 'cylinders' | 'plateauVolts' | 'crankRpm'>;
+
+/** Cylinders that ask less of the starter than the best in every turn; none of a crank too slow or too deep to tell. */
+export const weakCylinders = (
+  { cylinders = [], plateauVolts, crankRpm }: Humps,
+  limits: LimitBook,
+): readonly NonNullable<Humps['cylinders']>[number][] => {
   if (plateauVolts === undefined || isUnder(plateauVolts, limits.get('cylinderLeastVolts').value)) return [];
   if (crankRpm === undefined || isUnder(crankRpm, limits.get('cylinderLeastRpm').value)) return [];
   const least = limits.get('cylinderPercent').value;
   const spread = limits.get('cylinderSpreadPercent').value;
-  return cylinders
-    .filter(
-      (own) =>
-        isUnder(own.percent, least) &&
-        isUnder(own.spreadPercent, spread) &&
-        isUnder(own.mostPercent ?? own.percent, least + TURNS_WITHIN),
-    )
-    .map(({ cylinder, percent }) => {
-      const words = `Cylinder ${cylinder} in firing order from the first hump asks for ${figure(percent, 0)} % of the best, in every turn: read its compression.`;
-      return { words, trouble: trouble('engine.compression-low', String(cylinder), words) };
-    });
+  return cylinders.filter(
+    (own) =>
+      isUnder(own.percent, least) &&
+      isUnder(own.spreadPercent, spread) &&
+      isUnder(own.mostPercent ?? own.percent, least + TURNS_WITHIN),
+  );
 };
+
+const compressionLow = (reading: TraceReading, limits: LimitBook): TraceAdvice[] =>
+  weakCylinders(reading, limits).map(({ cylinder, percent }) => {
+    const words = `Cylinder ${cylinder} in firing order from the first hump asks for ${figure(percent, 0)} % of the best, in every turn: read its compression.`;
+    return { words, trouble: trouble('engine.compression-low', String(cylinder), words) };
+  });
 
 const dragging = ({ plateauAmps, goodAmps, goodOf = 'unit' }: TraceReading, limits: LimitBook): TraceAdvice[] => {
   if (plateauAmps === undefined || goodAmps === undefined || goodAmps <= 0) return [];
@@ -96,7 +103,7 @@ const slowRipple = (
 export const traceAdvice = (reading: TraceReading, unit: Unit, limits: LimitBook): readonly TraceAdvice[] => [
   ...inrushLow(reading, limits),
   ...bouncing(reading, limits),
-  ...weakCylinders(reading, limits),
+  ...compressionLow(reading, limits),
   ...dragging(reading, limits),
   ...stillCharging(reading, unit, limits),
   ...slowRipple(reading, unit, limits),

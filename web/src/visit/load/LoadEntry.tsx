@@ -1,6 +1,6 @@
-import { figure, voltsText, type loadTarget } from '@vaktman/core';
+import { figure, isUnder, LOAD_REST_S, voltsText, type loadTarget } from '@vaktman/core';
 import { Words } from '../../control/Words';
-import { clockText, secondsLeft } from '../../clock/clockSlice';
+import { clockText } from '../../clock/clockSlice';
 import { Key } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
 import type { EntryField, EntryValues } from '../../control/keypadEntry';
@@ -8,13 +8,9 @@ import { asMillivolts, inAmps } from '../../instrument/clampEntry';
 import { useClampScale } from '../../instrument/useInstruments';
 import { heldSeconds } from '../../hold/holds';
 import { ReadInstruments } from '../../practice/ReadInstruments';
-import { useAppSelector } from '../../store';
 import { EntrySheet } from '../frameStyle';
 import type { StepProps } from '../stepProps';
 import type { LoadTest } from './useLoadTest';
-
-/** A load held shorter than this decides little: throwing it away is offered first. */
-const SHORT_SECONDS = 14.5;
 
 /** True where volts and amps are those the instruments caught; typed over, they are somebody's own. */
 const stands = (fields: readonly EntryField[], values: EntryValues): boolean =>
@@ -35,11 +31,11 @@ export const LoadEntry = ({
   readonly hold: { readonly startedMs: number; readonly offMs: number };
   readonly target: NonNullable<ReturnType<typeof loadTarget>>;
 }) => {
-  const { recorder, limit, where, temperature, caught, retake, throwAway, saved, now } = load;
+  const { recorder, limit, where, temperature, caught, retake, throwAway, saved, now, factor, limits } = load;
   const seconds = heldSeconds(hold.startedMs, hold.offMs);
-  const coolId = `cool:${detail.file.visit.id}`;
-  const recovery = useAppSelector((state) => state.clocks.find(({ id }) => id === coolId));
-  const recoveryLeft = recovery === undefined ? 0 : secondsLeft(recovery, now);
+  // Held shorter it decides little: throwing it away is offered first.
+  const isShort = isUnder(seconds, limits.get('loadMinSeconds').value);
+  const recoveryLeft = Math.max(0, Math.ceil((hold.offMs - now) / 1000) + LOAD_REST_S);
   const scale = useClampScale();
   const fields: readonly EntryField[] = [
     {
@@ -49,7 +45,7 @@ export const LoadEntry = ({
       initial: caught === null ? undefined : caught.lowestVolts.toFixed(2),
       min: -40,
       max: 40,
-      usual: [5, 12.6],
+      usual: [5 * factor, 12.6 * factor],
     },
     {
       key: 'amps',
@@ -76,7 +72,7 @@ export const LoadEntry = ({
       optional: true,
       min: -40,
       max: 40,
-      usual: [10, 13.2],
+      usual: [10 * factor, 13.2 * factor],
     },
   ];
   return (
@@ -90,9 +86,9 @@ export const LoadEntry = ({
         </p>
         <p>
           <Words>{`The load was on for ${figure(seconds, 1)} s.`}</Words>
-          {seconds < SHORT_SECONDS ? ' That is too short to pass a battery.' : ''}
+          {isShort ? ' That is too short to pass a battery.' : ''}
         </p>
-        {seconds < SHORT_SECONDS ? (
+        {isShort ? (
           <p>
             <Key onPress={throwAway}>Throw this run away</Key>
           </p>

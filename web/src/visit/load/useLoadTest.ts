@@ -1,9 +1,12 @@
 import {
+  batteryFactor,
   batteryTemperature,
   celsiusText,
   loadCoolDown,
+  HOLD_SECONDS,
   loadLimit,
   LoadRelease,
+  loadRestSeconds,
   loadTarget,
   present,
   type Reading,
@@ -68,6 +71,9 @@ export const useLoadTest = ({ detail, judged, point }: StepProps) => {
   const words = useWords();
   return {
     recorder,
+    /** Nominal volts of the battery by 12. */
+    factor: batteryFactor(battery),
+    limits: facts.limits,
     target,
     temperature,
     limit,
@@ -84,10 +90,13 @@ export const useLoadTest = ({ detail, judged, point }: StepProps) => {
     feed: feeding ? feed : null,
     cooling: overridden ? null : loadCoolDown(loadEnds(onDevice, point, conditions.hold), now),
     listen: () => setWantsFeed((before) => !before),
-    start: () =>
-      change({
-        hold: { kind: 'load', unitId, position: point, startedMs: Date.now(), offMs: null, listens: wantsFeed },
-      }),
+    start: (): void => {
+      const startedMs = Date.now();
+      const ends = loadEnds(onDevice, point, conditions.hold);
+      const restSeconds = loadRestSeconds([...ends, startedMs + HOLD_SECONDS * 1000]);
+      const held = { unitId, position: point, startedMs, offMs: null, listens: wantsFeed, restSeconds };
+      change({ hold: { kind: 'load', ...held } });
+    },
     /** The load is off; the instruments saw it go before the hand came to the key. */
     off: (offMs: number): void => {
       if (hold === null) return;

@@ -111,7 +111,7 @@ export const TraceSheet = ({
           <TraceChart lines={lines} behind={behind} />
         )}
         {behind === null ? null : <small>Grey behind it: {behind.words}.</small>}
-        <CylinderStrip cylinders={reading.cylinders ?? []} />
+        <CylinderStrip reading={reading} limits={judged.outcomes.facts.limits} />
         {below}
       </Left>
       <Right>
