@@ -1,5 +1,6 @@
 import type { ImportAnswer, ImportKind, ImportKnown } from '@vaktman/core';
 import { wrap } from 'comlink';
+import { answerOf } from '../device/thread';
 import { saveText } from '../control/saveText';
 import type { ImportWorker } from './import.worker';
 
@@ -15,7 +16,7 @@ export const saveRowsToPutRight = async (
 ): Promise<void> => {
   const worker = new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
   try {
-    const rows = await wrap<ImportWorker>(worker).toPutRight(kind, file, map, known);
+    const rows = await answerOf(worker, wrap<ImportWorker>(worker).toPutRight(kind, file, map, known));
     const { default: Papa } = await import('papaparse');
     const text = Papa.unparse(
       rows.map((row) => [...row]),

@@ -1,6 +1,7 @@
 import { MOST_IMPORT_BYTES, type ImportAnswer, type ImportKind, type ImportKnown, type ImportMap } from '@vaktman/core';
 import { proxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
+import { answerOf } from '../device/thread';
 import type { ImportWorker } from './import.worker';
 
 /** A list on its way from bytes to what would come in. */
@@ -35,14 +36,8 @@ export const useImport = (
     }
     let current = true;
     const worker = new Worker(new URL('./import.worker.ts', import.meta.url), { type: 'module' });
-    void wrap<ImportWorker>(worker)
-      .answer(
-        kind,
-        file,
-        map,
-        known,
-        proxy((percent: number) => current && setReached({ file, percent })),
-      )
+    const told = proxy((percent: number) => current && setReached({ file, percent }));
+    void answerOf(worker, wrap<ImportWorker>(worker).answer(kind, file, map, known, told))
       .then(
         (answer) => current && setState({ kind: 'read', answer }),
         (error: unknown) =>

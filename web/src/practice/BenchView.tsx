@@ -103,6 +103,7 @@ const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; 
     ),
     [exercise, controls, lead, place],
   );
+  if (run.problem !== null) return <Failed title="The machine does not run" words={run.problem} />;
   if (score !== null) return <DebriefPanel faults={exercise.faults} score={score} told={run.told} again={again} />;
   return (
     <Sheet>

@@ -2,7 +2,7 @@ import type { Reading, VisitFile } from '@vaktman/core';
 import { useState } from 'react';
 import { Key } from '../control/Key';
 import { useSimulated } from './useSimulated';
-import { sharedBench } from './workerBench';
+import { askBench } from './workerBench';
 
 /** In a practice visit: takes what the simulated instruments show at this step. Nothing in a real one. */
 export const ReadInstruments = ({
@@ -23,7 +23,7 @@ export const ReadInstruments = ({
   const [nothing, setNothing] = useState(false);
   if (scenario === null) return null;
   const read = async (): Promise<void> => {
-    const reading = await sharedBench().reading(scenario, step, point, way);
+    const reading = await askBench((bench) => bench.reading(scenario, step, point, way));
     setNothing(reading === null);
     if (reading !== null) take(reading);
   };

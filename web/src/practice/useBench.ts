@@ -32,6 +32,8 @@ export interface RunningBench {
   readonly wait: (seconds: number) => void;
   readonly repair: (faults: readonly Fault[]) => void;
   readonly worker: Remote<BenchWorker> | null;
+  /** Why the machine does not run, in words. */
+  readonly problem: string | null;
 }
 
 /** Keeps a simulated machine running in its worker, thirty steps a second, and shows it eight times a second. */
@@ -41,16 +43,18 @@ export const useBench = (input: DebriefInput): RunningBench => {
   const heldNow = useRef<Held | null>(null);
   const [controls, setControls] = useState<BenchControls>(RESTING_CONTROLS);
   const bench = useRef<Remote<BenchWorker> | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
   const [worker, setWorker] = useState<Remote<BenchWorker> | null>(null);
   useEffect(() => {
     const started = startBenchWorker();
     bench.current = started.bench;
     setWorker(() => started.bench);
     let stopped = false;
+    setProblem(null);
     let last = performance.now();
     let shownAt = Number.NEGATIVE_INFINITY;
     const run = async (): Promise<void> => {
-      await started.bench.start(input);
+      await started.ask(async (own) => own.start(input));
       while (!stopped) {
         const now = performance.now();
         const shown = await started.bench.frame(Math.min(LONGEST_FRAME_S, (now - last) / 1000 || FRAME_MS / 1000));
@@ -64,7 +68,9 @@ export const useBench = (input: DebriefInput): RunningBench => {
         await new Promise((resolve) => setTimeout(resolve, Math.max(0, FRAME_MS - (performance.now() - now))));
       }
     };
-    void run();
+    run().catch((error: unknown) => {
+      if (!stopped) setProblem(error instanceof Error ? error.message : String(error));
+    });
     return () => {
       stopped = true;
       started.stop();
@@ -86,5 +92,5 @@ export const useBench = (input: DebriefInput): RunningBench => {
     setHeld(null);
   }, []);
   const repair = useCallback((faults: readonly Fault[]) => void bench.current?.repair(faults), []);
-  return { frame, held, clearHeld, controls, change, wait, repair, worker };
+  return { frame, held, clearHeld, controls, change, wait, repair, worker, problem };
 };

@@ -1,16 +1,36 @@
 import { wrap, type Remote } from 'comlink';
+import { answerOf } from '../device/thread';
 import type { BenchWorker } from './bench.worker';
 
+type Ask = <Asked extends Promise<unknown>>(of: (bench: Remote<BenchWorker>) => Asked) => Promise<Awaited<Asked>>;
+
+interface RunningThread {
+  readonly bench: Remote<BenchWorker>;
+  /** @throws {Error} where the thread cannot be started */
+  readonly ask: Ask;
+  readonly stop: () => void;
+}
+
 /** Starts a bench in a thread of its own. */
-export const startBenchWorker = (): { readonly bench: Remote<BenchWorker>; readonly stop: () => void } => {
+export const startBenchWorker = (): RunningThread => {
   const worker = new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module' });
-  return { bench: wrap<BenchWorker>(worker), stop: () => worker.terminate() };
+  const bench = wrap<BenchWorker>(worker);
+  return { bench, ask: (of) => answerOf(worker, of(bench)), stop: () => worker.terminate() };
 };
 
-let shared: ReturnType<typeof startBenchWorker> | null = null;
+let shared: RunningThread | null = null;
 
-/** The thread that answers for the simulated machines of practice visits: one for all. */
-export const sharedBench = (): Remote<BenchWorker> => {
+/**
+ * Asks the thread that answers for the simulated machines of practice visits: one for all.
+ * @throws {Error} where it cannot be started; asked again, it is tried again
+ */
+export const askBench: Ask = (of) => {
   shared ??= startBenchWorker();
-  return shared.bench;
+  const own = shared;
+  const asked = own.ask(of);
+  asked.catch(() => {
+    own.stop();
+    if (shared === own) shared = null;
+  });
+  return asked;
 };

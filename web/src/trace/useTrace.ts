@@ -1,6 +1,7 @@
 import { MOST_TRACE_BYTES, type TraceMachine, type TracePreview, type TraceRead } from '@vaktman/core';
 import { proxy, wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
+import { answerOf } from '../device/thread';
 import type { TraceWorker } from './trace.worker';
 
 /** A file of a trace on its way from bytes to figures. */
@@ -43,13 +44,12 @@ export const useTrace = () => {
       last = now;
       setState({ kind: 'reading', name, percent: Math.round((100 * bytes) / Math.max(1, file.size)) });
     };
-    const outcome = await wrap<TraceWorker>(own)
-      .read(file, machine, proxy(told))
-      .catch((error: unknown) => ({
-        kind: 'wrong' as const,
-        words: error instanceof Error ? error.message : String(error),
-        preview: null,
-      }));
+    const asked = answerOf(own, wrap<TraceWorker>(own).read(file, machine, proxy(told)));
+    const outcome = await asked.catch((error: unknown) => ({
+      kind: 'wrong' as const,
+      words: error instanceof Error ? error.message : String(error),
+      preview: null,
+    }));
     // Another file was taken meanwhile, or this one was called off.
     if (worker.current !== own) return;
     end();

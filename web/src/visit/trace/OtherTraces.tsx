@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Key, QuietKey } from '../../control/Key';
 import { useBurst } from '../../feed/useBurst';
 import { useSimulated } from '../../practice/useSimulated';
-import { sharedBench } from '../../practice/workerBench';
+import { askBench } from '../../practice/workerBench';
 import { useAppSelector } from '../../store';
 
 /** Listens for a crank that a connected oscilloscope catches whole. */
@@ -40,7 +40,12 @@ export const SimulatedCrank = ({ file, take }: { readonly file: VisitFile; reado
   const scenario = useSimulated(file);
   if (scenario === null) return null;
   return (
-    <Key onPress={async () => take(new File([await sharedBench().trace(scenario)], `${file.unit.id}, simulated.csv`))}>
+    <Key
+      onPress={async () => {
+        const samples = await askBench((bench) => bench.trace(scenario));
+        take(new File([samples], `${file.unit.id}, simulated.csv`));
+      }}
+    >
       Crank the simulated machine
     </Key>
   );
