@@ -52,6 +52,16 @@ test('gets an exercise wrong: the wrong part, a long load, and a debrief that sa
   await page.goto(`${vaktman.url}/practice/6`);
   await choose(page, 'Part or joint', { words: 'Replace the starter' });
   await page.getByRole('button', { name: 'Do it' }).click();
+  const spent = page.getByText(/^\d+ min of \d+/);
+  const minutes = async (): Promise<number> => Number.parseInt(await spent.innerText(), 10);
+  const before = await minutes();
+  await page.getByRole('button', { name: 'Wait 10 min' }).click();
+  // Ten minutes of the machine are ten of whoever works on it, and stay spent when the page is loaded anew.
+  await expect.poll(minutes).toBeGreaterThanOrEqual(before + 10);
+  await page.reload();
+  await expect(spent).toBeVisible();
+  expect(await minutes()).toBeLessThanOrEqual(before + 11);
+  expect(await minutes()).toBeGreaterThanOrEqual(before + 10);
   await choose(page, 'Carbon pile', 'starter');
   await page.getByRole('slider').focus();
   for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowRight');

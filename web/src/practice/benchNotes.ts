@@ -6,6 +6,8 @@ import { keep, loadKept } from '../device/kept';
 /** What a trainee has done at an exercise so far; a reload does not take it away. */
 export interface BenchNotes {
   readonly minutes: number;
+  /** How long the machine has run, seconds. */
+  readonly ranSeconds: number;
   readonly notes: readonly string[];
   readonly named: readonly NamedFault[];
   readonly needless: readonly string[];
@@ -13,9 +15,10 @@ export interface BenchNotes {
   readonly faults: readonly Fault[] | null;
 }
 
-const empty = () => ({ minutes: 0, notes: [], named: [], needless: [], faults: null });
+const empty = () => ({ minutes: 0, ranSeconds: 0, notes: [], named: [], needless: [], faults: null });
 const notesSchema = z.object({
   minutes: z.number(),
+  ranSeconds: z.number().default(0),
   notes: z.array(z.string()),
   named: z.array(z.custom<NamedFault>((value) => typeof value === 'object' && value !== null && 'kind' in value)),
   needless: z.array(z.string()),

@@ -23,6 +23,7 @@ const MOVE_LEAD_MINUTES = 0.5;
 const MOVE_PILE_MINUTES = 2;
 const CUT_OFF_MINUTES = 3;
 const TOOL_MINUTES = 2;
+const KEPT_EVERY_S = 10;
 
 /** What is on the meter and the clamp, and where they lie, as one notes it. */
 const noteOf = ({ meterVolts, clampAmps, state }: BenchFrame, { red, black, clamp }: BenchControls): string =>
@@ -39,10 +40,16 @@ const withoutFault = (named: readonly NamedFault[], { kind, at }: NamedFault): r
 
 /** One go at an exercise: the machine, what is noted, spent and named, and how it was scored. */
 export const useBenchRun = (exercise: Exercise, kept: string) => {
-  const { frame, held, clearHeld, controls, change, wait, repair, worker } = useBench(exercise);
+  const { frame, held, clearHeld, controls, change, wait, repair, worker, problem } = useBench(exercise);
   const [lead, setLead] = useState<Lead>('red');
   const [done, changeDone] = useBenchNotes(kept);
-  const { minutes, notes, named, needless } = done;
+  const { notes, named, needless } = done;
+  const ranBefore = useRef(done.ranSeconds);
+  const ranSeconds = ranBefore.current + (frame?.seconds ?? 0);
+  // Kept now and then: a reload makes the machine anew, and takes none of its time back.
+  const ranKept = ranSeconds - (ranSeconds % KEPT_EVERY_S);
+  useEffect(() => changeDone((before) => ({ ...before, ranSeconds: ranKept })), [changeDone, ranKept]);
+  const minutes = done.minutes + ranSeconds / 60;
   const faults = done.faults ?? exercise.faults;
   const setNotes = useCallback(
     (add: (before: readonly string[]) => readonly string[]): void =>
@@ -71,6 +78,8 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
   );
   const latest = useRef(frame);
   latest.current = frame;
+  const ranMinutes = useRef(minutes);
+  ranMinutes.current = minutes;
   // New only where something was done, so that what a hand presses is not drawn anew at every step of the machine.
   const hands = useMemo(
     () => ({
@@ -83,22 +92,23 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
           scoreOf({
             faults: exercise.faults,
             named,
-            minutes: minutes + (latest.current?.seconds ?? 0) / 60,
+            minutes: ranMinutes.current,
             parMinutes: exercise.parMinutes,
             needless,
             dangers: latest.current?.dangers ?? [],
           }),
         );
         const looked = worker === null ? Promise.resolve(debrief(exercise)) : worker.debrief(exercise);
-        void looked.then(setTold);
+        // What the thread cannot tell any more is computed here.
+        void looked.catch(() => debrief(exercise)).then(setTold);
       },
       name: (fault: NamedFault) =>
         changeDone((before) => ({ ...before, named: [...withoutFault(before.named, fault), fault] })),
       takeBack: (fault: NamedFault) =>
         changeDone((before) => ({ ...before, named: withoutFault(before.named, fault) })),
       waitTenMinutes: (): void => {
+        // The machine's own seconds pass: they count.
         wait(600);
-        spend(10);
       },
       useTool: (tool: BatteryTool, position: string): void => {
         spend(TOOL_MINUTES);
@@ -124,7 +134,7 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
         change(given);
       },
     }),
-    [exercise, worker, controls, faults, minutes, named, needless, change, changeDone, repair, setNotes, spend, wait],
+    [exercise, worker, controls, faults, named, needless, change, changeDone, repair, setNotes, spend, wait],
   );
   return {
     frame,
@@ -139,7 +149,8 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
     score,
     told,
     hands,
-    minutes: minutes + (frame?.seconds ?? 0) / 60,
+    minutes,
+    problem,
     setMeter: (meter: BenchControls['meter']) => change({ meter }),
     zeroClamp: () => void worker?.zeroClamp(),
   };
