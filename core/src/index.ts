@@ -147,6 +147,7 @@ export * from './step/catalogue';
 export * from './unit/pointName';
 export * from './visit/conduct';
 export * from './visit/coolDown';
+export { idleCounts } from './visit/idling';
 export * from './visit/disposition';
 export * from './visit/explain';
 export * from './judging/facts';

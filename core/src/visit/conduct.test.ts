@@ -1,5 +1,16 @@
 import { describe, expect, it } from 'vitest';
-import { looks, minute, rested, soundVisit, unit12, unit24, visitWith, battery, loaded } from '../../test/visitFixture';
+import {
+  looks,
+  minute,
+  rested,
+  soundVisit,
+  unit12,
+  unit24,
+  visitWith,
+  battery,
+  loaded,
+  type Written,
+} from '../../test/visitFixture';
 import {
   actionsFor,
   beforeAndAfter,
@@ -8,6 +19,7 @@ import {
   crankCoolDown,
   crankSecondsOf,
   FINDING_CODES,
+  idleCounts,
   isSeparating,
   judge,
   leadsFor,
@@ -209,6 +221,28 @@ describe('cooling', () => {
     expect(crankCoolDown(cranks(4), at)).toBeNull();
     expect(crankCoolDown(cranks(5), at)?.untilMs).toBe(Date.parse(minute(3)));
     expect(crankCoolDown(cranks(5), Date.parse(minute(3)))).toBeNull();
+  });
+  it('counts minutes at idle until the engine stood after they were read with', () => {
+    const recharge: Written = { step: 'charge.recharge', point: 'bank', amps: 30, minutes: 11, at: minute(20) };
+    const counts = (after: readonly Written[], began = 9, mended: readonly Repair[] = []) =>
+      idleCounts({ readings: visitWith([recharge, ...after]).readings, repairs: mended }, Date.parse(minute(began)));
+    const running: Written[] = [
+      { step: 'charge.recharge', point: 'A', amps: 2, minutes: 12, at: minute(21) },
+      { step: 'charge.volts', point: 'bank', volts: 14.1, rpm: 1500, at: minute(22) },
+      { step: 'start.joint', point: 'ALT1.B+', volts: 0.1, during: 'charging', at: minute(23) },
+    ];
+    expect(counts(running)).toBe(true);
+    for (const standing of [
+      { step: 'battery.openCircuit', point: 'A', volts: 12.7 },
+      { step: 'start.solenoid', point: 'starter', volts: 0.1 },
+      { step: 'charge.standing', point: 'ALT1', volts: 12.6 },
+    ] satisfies Written[])
+      expect(counts([...running, { ...standing, at: minute(24) }]), standing.step).toBe(false);
+    expect(counts(running, 9, [repair({ at: minute(30) })])).toBe(false);
+    expect(counts(running, 9, [repair({ at: minute(19) })])).toBe(true);
+    // Begun anew, they count anew; typed late, a reading of before tells nothing.
+    expect(counts([rested('A', 12.7, { at: minute(24) })], 25)).toBe(true);
+    expect(idleCounts(visitWith([rested('A', 12.7)]), 0)).toBe(true);
   });
   it('counts what was read while the starter turned, and nothing that was read otherwise', () => {
     const seconds = (reading: Record<string, unknown> & { step: ReadStep; point: string }) =>

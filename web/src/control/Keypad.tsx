@@ -75,7 +75,14 @@ export const Keypad = ({
     entry.current = { ...present(entry.current), ...part };
     redraw();
   };
-  const select = (key: string): void => set({ active: key, fresh: true });
+  const keepTyped = (): void => {
+    if (keptKey !== null) keepEntry(keptKey, present(entry.current), Date.now());
+  };
+  const select = (key: string): void => {
+    set({ active: key, fresh: true });
+    // The number before is whole: a reload goes on with this one.
+    keepTyped();
+  };
 
   const press = (key: string): void => {
     const now = present(entry.current);
@@ -84,7 +91,7 @@ export const Keypad = ({
     const before = begun && key !== 'back' && key !== 'sign' ? '' : (now.texts[own] ?? '');
     const next = { ...now.texts, [own]: typed(before, key) };
     set({ texts: next, active: own, fresh: false, notice: null });
-    if (keptKey !== null) keepEntry(keptKey, { texts: next, active: own }, Date.now());
+    keepTyped();
     onChange?.(valuesOf(fields, next));
   };
 

@@ -66,6 +66,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
           unit={unit}
           spec={spec}
           path={measure.path}
+          idlesAnew={measure.idlesAnew}
           before={before}
           leads={leads}
           readsAmps={measure.readsAmps}
@@ -101,6 +102,7 @@ export const MeasureStep = (props: StepProps & { step: MeasureStepName }) => {
       {cooling === null ? (
         <Keypad
           key={measure.entryKey}
+          keptAs={measure.entryKey}
           fields={measure.fields}
           above={measure.isCranking ? <Key onPress={measure.endCrank}>It stands</Key> : null}
           isDense={measure.fields.length + spec.choices.length > 3}

@@ -16,6 +16,7 @@ export const WaitClock = ({
   runningWords,
   doneWords,
   isNext = false,
+  isSpent = false,
 }: {
   id: string;
   name: string;
@@ -26,13 +27,15 @@ export const WaitClock = ({
   doneWords: (minutes: number) => string;
   /** Whether nothing else on the screen can be done before. */
   isNext?: boolean;
+  /** Whether the clock that there may be waited for something that is over. */
+  isSpent?: boolean;
 }) => {
   const dispatch = useAppDispatch();
   const clock = useAppSelector((state) => state.clocks.find((candidate) => candidate.id === id));
   const now = useNow(500, clock !== undefined);
   const start = (): void =>
     void dispatch(clockStarted({ id, name, path, startedMs: Date.now(), seconds: minutes * SECONDS_PER_MINUTE }));
-  if (clock === undefined)
+  if (clock === undefined || isSpent)
     return isNext ? <PrimaryKey onPress={start}>{startWords}</PrimaryKey> : <Key onPress={start}>{startWords}</Key>;
   // It may have been started for something else that waits longer.
   const left = secondsLeft({ startedMs: clock.startedMs, seconds: minutes * SECONDS_PER_MINUTE }, now);

@@ -48,7 +48,7 @@ describe('the hydrometer', () => {
     reload();
     await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
     expect(screen.getByText('Spread, limit 0.050').nextElementSibling?.textContent).toContain('0.060');
-    await user.keyboard(typed([1.2, 1.26, 1.26, 1.26, 1.26]));
+    await user.keyboard(typed([1.26, 1.26, 1.26, 1.26]));
     await waitFor(() => expect(read()).toHaveLength(1));
     expect(read()[0]).toMatchObject({ cells: [1.26, 1.2, 1.26, 1.26, 1.26, 1.26], electrolyteC: 27 });
     await user.click(await screen.findByRole('button', { name: 'Take again' }));

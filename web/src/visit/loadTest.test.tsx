@@ -119,6 +119,18 @@ describe('what a battery read under the pile', () => {
     expect(read()[0]).not.toHaveProperty('recoveryVolts');
     expect(await screen.findAllByText('passed')).not.toHaveLength(0);
   });
+  it('is not taken away by a reload while the recovery is waited for', async () => {
+    const { user, read, reload } = await underLoad(40, { offAfter: 15 });
+    await screen.findByRole('heading', { name: 'What did battery A read?' });
+    await user.keyboard('10.12{Enter}465');
+    reload();
+    await screen.findByRole('heading', { name: 'What did battery A read?' });
+    expect([figure('lowestVolts'), figure('amps'), figure('seconds')]).toEqual(['10.12', '465', '15']);
+    await user.click(screen.getByRole('button', { name: /^Recovery/ }));
+    await user.keyboard('12.4{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ lowestVolts: 10.12, amps: 465, recoveryVolts: 12.4 });
+  });
   it('asks once about amps far from those to be held', async () => {
     const { user, read } = await underLoad(40, { offAfter: 15 });
     await screen.findByRole('heading', { name: 'What did battery A read?' });

@@ -1,6 +1,7 @@
-import { screen, waitFor } from '@testing-library/react';
+import { act, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { visitPage } from '../../test/visitPage';
+import { clockStarted } from '../clock/clockSlice';
 import { unitOf } from '../../test/units';
 
 /** Where one stands, what is typed with Enter after each number, and what is kept of it. */
@@ -64,6 +65,40 @@ describe('what is typed at a measurement', () => {
     await page.user.keyboard('{Backspace}{Backspace}14.2{Enter}1500{Enter}');
     await waitFor(() => expect(page.read()).toHaveLength(1));
     expect(page.read()[0]).toMatchObject({ volts: 14.2 });
+  });
+  it('is not taken away by a reload, nor how it was read; saved, both are forgotten', async () => {
+    const page = await visitPage({ at: 'battery.starterLoad/bank' });
+    await page.user.click(await screen.findByRole('radio', { name: 'settled' }));
+    await typed(page, ['9.6', '9.7']);
+    page.reload();
+    await screen.findByRole('group', { name: 'Keypad' });
+    expect((screen.getByRole('radio', { name: 'settled' }) as HTMLInputElement).checked).toBe(true);
+    await page.user.keyboard('9.8{Enter}');
+    await waitFor(() => expect(page.read()).toHaveLength(1));
+    expect(page.read()[0]).toMatchObject({ hold: 'settled', lowestVolts: [9.6, 9.7, 9.8] });
+    await page.user.click(await screen.findByRole('button', { name: 'Take again' }));
+    expect(screen.getByTestId('entry-crank1').textContent).not.toContain('9.6');
+  });
+  it('counts the minutes at idle anew where the engine stood since they were read with', async () => {
+    const at = (minutesAgo: number): string => new Date(Date.now() - minutesAgo * 60_000).toISOString();
+    const recharge = {
+      step: 'charge.recharge',
+      point: 'bank',
+      amps: 30,
+      minutes: 12,
+      loads: 'off',
+      at: at(50),
+    } as const;
+    const rested = { step: 'battery.openCircuit', point: 'A', volts: 12.7, at: at(20) } as const;
+    const page = await visitPage({ at: 'charge.recharge/bank', readings: [recharge, rested] });
+    const path = `/visits/${page.visitId}/charge.recharge/bank`;
+    const clock = { id: `idle:${page.visitId}`, name: 'idle', path, startedMs: Date.now() - 62 * 60_000, seconds: 600 };
+    act(() => void page.store.dispatch(clockStarted(clock)));
+    await page.user.click(await screen.findByRole('button', { name: 'Take again' }));
+    await page.user.click(screen.getByRole('button', { name: 'It idles: start 10 min' }));
+    expect(page.store.getState().clocks).toHaveLength(1);
+    expect(page.store.getState().clocks[0]?.startedMs).toBeGreaterThan(Date.now() - 60_000);
+    expect(await screen.findByText(/Idling: (10:00|9:\d\d) to go/)).toBeTruthy();
   });
   it('is judged at once, with its limit, and another press of Enter keeps it no second time', async () => {
     const page = await visitPage({ at: 'start.solenoid/starter' });

@@ -10,6 +10,7 @@ import { heldSeconds } from '../../hold/holds';
 import { ReadInstruments } from '../../practice/ReadInstruments';
 import { EntrySheet } from '../frameStyle';
 import type { StepProps } from '../stepProps';
+import { useEntryName } from '../useVisit';
 import type { LoadTest } from './useLoadTest';
 
 /** True where volts and amps are those the instruments caught; typed over, they are somebody's own. */
@@ -37,6 +38,8 @@ export const LoadEntry = ({
   const isShort = isUnder(seconds, limits.get('loadMinSeconds').value);
   const recoveryLeft = Math.max(0, Math.ceil((hold.offMs - now) / 1000) + LOAD_REST_S);
   const scale = useClampScale();
+  // Of this very hold: what was typed of one that was thrown away is not of the next.
+  const entryKey = `${useEntryName(detail, 'battery.load', point)} ${hold.startedMs} ${JSON.stringify(caught)} ${String(scale)}`;
   const fields: readonly EntryField[] = [
     {
       key: 'lowestVolts',
@@ -106,7 +109,8 @@ export const LoadEntry = ({
           take={(taken) => recorder.instrumentReading(taken, 'simulated').then(saved)}
         />
         <Keypad
-          key={`${JSON.stringify(caught)} ${String(scale)}`}
+          key={entryKey}
+          keptAs={entryKey}
           fields={scale === null ? fields : asMillivolts(fields, scale)}
           save={(typed) => {
             const values = scale === null ? typed : inAmps(typed, fields, scale);

@@ -37,6 +37,7 @@ export const MeasureHow = ({
   unit,
   spec,
   path,
+  idlesAnew,
   before,
   leads,
   readsAmps,
@@ -48,6 +49,8 @@ export const MeasureHow = ({
   readonly unit: Unit;
   readonly spec: MeasureSpec;
   readonly path: string;
+  /** The engine stood since its minutes at idle were begun to be counted. */
+  readonly idlesAnew: boolean;
   /** What has to be done before anything else. */
   readonly before: string | null;
   readonly leads: Leads;
@@ -79,6 +82,7 @@ export const MeasureHow = ({
           name={`${unit.id}: idle, nothing on`}
           minutes={spec.idleMinutes}
           path={path}
+          isSpent={idlesAnew}
           startWords={`It idles: start ${spec.idleMinutes} min`}
           runningWords="Idling"
           doneWords={(minutes) => `Idled ${minutes} min. Read now.`}

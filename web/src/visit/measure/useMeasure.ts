@@ -1,8 +1,9 @@
-import { crankCoolDown, type Reading } from '@vaktman/core';
+import { crankCoolDown, idleCounts, type Reading } from '@vaktman/core';
 import { useState } from 'react';
 import { clocksUsed } from '../../clock/clockSlice';
 import { useOnThisDevice } from '../../clock/deviceTime';
 import { useNow } from '../../clock/useNow';
+import { forgetEntry } from '../../control/keptEntry';
 import type { EntryField, EntryValues } from '../../control/keypadEntry';
 import { useFeed } from '../../feed/useFeed';
 import { asMillivolts, inAmps, readsClamp } from '../../instrument/clampEntry';
@@ -11,10 +12,11 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import { placePath } from '../nextPlace';
 import type { StepProps } from '../stepProps';
 import { useRetake } from '../useRetake';
-import { useConditions, useRecorder } from '../useVisit';
+import { useConditions, useEntryName, useRecorder } from '../useVisit';
 import { fedValues } from './fedValues';
 import { measureSpec } from './measureSpec';
 import type { MeasureStepName } from './spec';
+import { useKeptChoices } from './useKeptChoices';
 
 /** One measurement: what it asks for, how it is read, and what keeps it. */
 export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: MeasureStepName }) => {
@@ -27,9 +29,8 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
     unit.bank.batteries.some(({ position }) => position === point) ? point : null,
   );
   const spec = measureSpec(unit, step, point, conditions.batteryC?.celsius ?? null);
-  const [choices, setChoices] = useState<Record<string, string>>(() =>
-    Object.fromEntries(spec.choices.map(({ key, initial }) => [key, initial])),
-  );
+  const keptAs = useEntryName(detail, step, point);
+  const [choices, setChoices] = useKeptChoices(spec.choices, `${keptAs}.choices`);
   const [moves, setMoves] = useState(false);
   const [overridden, setOverridden] = useState(false);
   const [feeding, setFeeding] = useState(false);
@@ -41,7 +42,10 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
   const cranks = spec.cranks(choices);
   const now = useNow(1000, cranks);
   const onDevice = useOnThisDevice(detail.file.readings, now);
-  const idling = useAppSelector((state) => state.clocks.find(({ id }) => id === `idle:${visitId}`));
+  const idleClock = useAppSelector((state) => state.clocks.find(({ id }) => id === `idle:${visitId}`));
+  const { repairs } = detail.file;
+  const idling =
+    idleClock !== undefined && idleCounts({ readings: onDevice, repairs }, idleClock.startedMs) ? idleClock : undefined;
   // A clock that counts the minutes at idle is better than a guess at them.
   const counted = spec.idleMinutes !== null && idling !== undefined;
   const path = placePath(visitId, { step, point });
@@ -60,13 +64,15 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
     retake,
     leads: spec.leads(choices),
     choices,
-    choose: (key: string, value: string) => setChoices((before) => ({ ...before, [key]: value })),
+    choose: (key: string, value: string) => setChoices({ ...choices, [key]: value }),
     moves,
     setMoves,
     fields,
     readsAmps: readsClamp(inUnits),
-    /** Another entry begins when this changes. */
-    entryKey: `${cranks} ${String(scale)} ${String(retake.again)} ${JSON.stringify(preset)}`,
+    /** Another entry begins when this changes; what is typed in it is kept under this name. */
+    entryKey: `${keptAs} ${cranks} ${String(scale)} ${String(retake.again)} ${JSON.stringify(preset)}`,
+    /** An engine that stood since idles anew. */
+    idlesAnew: idleClock !== undefined && idling === undefined,
     feed: feeding ? feed : null,
     listen: () => setFeeding(true),
     listenNoMore: () => setFeeding(false),
@@ -93,6 +99,7 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
           ...retake.corrects,
         })
         .then(() => {
+          forgetEntry(`${keptAs}.choices`);
           setPreset({});
           setFeeding(false);
           retake.done();
