@@ -1,5 +1,6 @@
 import { tidy } from '../quantity/compare';
-import { ampsText, figure, voltsText } from '../quantity/display';
+import { ampsText, percentText, voltsText } from '../quantity/display';
+import { toldApart } from '../quantity/toldApart';
 import type { AppliedLimit, LimitOrigin } from '../method/book';
 import { LIMITS, type LimitName } from '../method/limit';
 import type { FindingCode, Severity } from './findingCode';
@@ -76,25 +77,24 @@ export const againstMax = (limit: AppliedLimit, value: number): AgainstLimit => 
 export const NO_LIMIT: AgainstLimit = { limit: null, margin: null };
 
 /** Closer to its limit than this a figure may be written like the limit itself. */
-const WRITTEN_ALIKE = { V: 0.01, A: 1 } as const;
-const MOST_DECIMALS = 6;
+const WRITTEN_ALIKE: Readonly<Partial<Record<string, readonly [near: number, write: (figure: number) => string]>>> = {
+  V: [0.01, voltsText],
+  A: [1, ampsText],
+  '%': [1, percentText],
+};
 
-/**
- * A sentence that is true as written: where reading and limit differ and would be written alike, the reading, which comes
- * first, is written with as many digits as tell them apart.
- */
+/** A sentence that is true as written: the reading, which comes first, is told apart from the limit that follows it. */
 const trueAsWritten = (sentence: string, { limit, margin }: AgainstLimit): string => {
   if (limit === null || margin === null || margin === 0) return sentence;
-  const { unit } = limit;
-  if ((unit !== 'V' && unit !== 'A') || Math.abs(margin) >= WRITTEN_ALIKE[unit]) return sentence;
+  const [near, write] = WRITTEN_ALIKE[limit.unit] ?? [0, voltsText];
+  if (Math.abs(margin) >= near) return sentence;
   const value = limit.kind === 'min' ? limit.value + margin : limit.value - margin;
-  const text = unit === 'V' ? voltsText : ampsText;
-  if (text(value) !== text(limit.value)) return sentence;
-  for (let decimals = 1; decimals <= MOST_DECIMALS; decimals++) {
-    const exact = figure(value, decimals);
-    if (exact !== figure(limit.value, decimals)) return sentence.replace(text(value), `${exact} ${unit}`);
-  }
-  return sentence;
+  const alike = write(limit.value);
+  if (write(value) !== alike) return sentence;
+  const [own, border] = toldApart(value, limit.value, write);
+  const [before, between, ...rest] = sentence.split(alike);
+  if (before === undefined || between === undefined) return sentence;
+  return [before, own, between, ...rest.flatMap((part, index) => [index === 0 ? border : alike, part])].join('');
 };
 
 // Written out field by field: visits are judged by the ten thousand, and spreading objects of many shapes is slow.
@@ -110,8 +110,11 @@ const outcome = (
   margin,
   because: trueAsWritten(because, { limit, margin }),
   redo,
+  // What is told of a trouble begins as the verdict does, and may go on.
   troubles: troubles.map((own) =>
-    own.because === because ? { ...own, because: trueAsWritten(because, { limit, margin }) } : own,
+    own.because.startsWith(because)
+      ? { ...own, because: `${trueAsWritten(because, { limit, margin })}${own.because.slice(because.length)}` }
+      : own,
   ),
   alsoUsed: undefined,
   waitsForOtherSide: undefined,

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import {
   battery,
   findingsOf,
+  loaded,
   minute,
   rested,
   soundVisit,
@@ -121,6 +122,28 @@ describe('a sentence that compares', () => {
     const judgement = judge(visitWith([{ step: 'start.joint', point: 'starter.B+', volts }]));
     expect(stepAt(judgement, 'start.joint', 'starter.B+').because).toContain(words);
     expect(judgement.findings[0]?.because).toContain(words);
+  });
+  const share = (measured: number): Written => {
+    return { step: 'battery.conductance', point: 'A', measured, standard: 'SAE', setTo: 'flooded' };
+  };
+  const atRest: Written = { step: 'battery.openCircuit', point: 'A', volts: 12.397, surfaceChargeStripped: true };
+  it.each<[Written, string]>([
+    [share(735.5), '79.9 % of the rating is under 80 %'],
+    [share(643.5), '69.9 % of the rating is under 70 %'],
+    [{ step: 'battery.milliohm', point: 'A', milliohms: 7.004 }, '7.004 mΩ is over 7.00 mΩ'],
+    [{ step: 'charge.volts', point: 'bank', volts: 15.004, rpm: 1500 }, '15.004 V running is over 15.00 V'],
+    // What is told of the trouble goes on where the verdict ends.
+    [atRest, '12.397 V is under the 12.40 V needed before a load test. Charge'],
+  ])('tells %o apart from its limit, in the finding as well', (reading, words) => {
+    const judgement = judge(visitWith([reading]));
+    expect(judgement.findings.map(({ because }) => because).join(' ')).toContain(words);
+    expect(stepAt(judgement, reading.step, reading.point).because).toContain(words.replace(/ Charge$/, ''));
+  });
+  it('writes a limit that falls between its digits with as many as the reading', () => {
+    const readings = [rested('A', 12.597), loaded('A', 9.147, { batteryC: 0.3 })];
+    const { because } = stepAt(judge(visitWith(readings)), 'battery.load', 'A');
+    expect(because).toContain('9.147 V is under the 9.151 V limit');
+    expect(because).toContain('It rested at 12.597 V, under 12.60 V');
   });
   it('tells amperes apart as well', () => {
     const drawn: Written = {

@@ -2,6 +2,7 @@ import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import { isUnder } from '../../quantity/compare';
 import { percentText } from '../../quantity/display';
+import { toldApart } from '../../quantity/toldApart';
 import { ratingStandardSchema, saeRating } from '../../quantity/rating';
 import { batteryCca } from '../../unit/bank';
 import { chemistrySchema, type Battery } from '../../unit/unit';
@@ -74,7 +75,8 @@ const judgeConductance = (reading: ConductanceReading, { battery, limits }: Cond
     return marginal(against, ask, [trouble('battery.watch', at, ask)]);
   }
   if (isUnder(percent, passLimit.value)) {
-    const because = `${share} is under ${percentText(passLimit.value)}; repeat it with the clamps set afresh.`;
+    const [own, most] = toldApart(percent, passLimit.value, percentText);
+    const because = `${own} of the rating is under ${most}; repeat it with the clamps set afresh.`;
     return marginal(against, because, [trouble('battery.watch', at, because)]);
   }
   return passed(against, `${share} meets ${percentText(passLimit.value)}.`);

@@ -29,6 +29,7 @@ import type { Scene } from '../../judging/scene';
 import { stepRecord } from '../../judging/stepRecord';
 import { PROFILES } from '../../method/profile';
 import { saneAmps, saneCelsius, saneSeconds, saneVolts } from '../../quantity/sanity';
+import { toldApart } from '../../quantity/toldApart';
 import { positions } from '../../unit/points';
 import { caseLook, isUnsafe } from '../look/caseLook';
 import { hydrometer } from './hydrometer';
@@ -127,8 +128,10 @@ const deviations = (reading: LoadReading, targetAmps: number, conditions: LoadCo
 /** Why a battery under its limit is loaded again before it is condemned, after a space; null when it is condemned. */
 const weakInDoubt = ({ battery, limits }: LoadConditions, restingVolts: number, isEstimate: boolean): string | null => {
   const sure = limits.get(restsHigher(battery) ? 'loadSureAgmVolts' : 'loadSureVolts', batteryFactor(battery));
-  if (isUnder(restingVolts, sure.value))
-    return ` It rested at ${voltsText(restingVolts)}, under ${voltsText(sure.value)}: charge it fully, let it rest, load it again.`;
+  if (isUnder(restingVolts, sure.value)) {
+    const [rested, asked] = toldApart(restingVolts, sure.value, voltsText);
+    return ` It rested at ${rested}, under ${asked}: charge it fully, let it rest, load it again.`;
+  }
   return isEstimate ? ' Colder than the chart that is an estimate: warm the battery and load it again.' : null;
 };
 

@@ -7,6 +7,7 @@ import { againstMax, inconclusive, marginal, NO_LIMIT, passed, trouble } from '.
 import { isOver } from '../../quantity/compare';
 import { figure } from '../../quantity/display';
 import { saneCelsius } from '../../quantity/sanity';
+import { toldApart } from '../../quantity/toldApart';
 import { batteryCca, batteryFactor } from '../../unit/bank';
 import { positions } from '../../unit/points';
 
@@ -18,6 +19,7 @@ const milliohmReading = readingOf('battery.milliohm', {
 
 /** The rating the figure for a new battery is stated at. */
 const STATED_AT_CCA = 920;
+const milliohmText = (milliohms: number): string => `${figure(milliohms, 2)} mΩ`;
 /** Without a first reading of its own a battery is held against so many times the figure of a new one. */
 const TIMES_NEW = 2;
 
@@ -39,14 +41,14 @@ export const milliohm = stepRecord(milliohmReading, {
     const fresh = facts.limits.get('milliohmNew');
     const value = (TIMES_NEW * fresh.value * batteryFactor(battery) * STATED_AT_CCA) / rating.amps;
     const limit = { ...fresh, value };
-    const read = `${figure(milliohms, 2)} mΩ`;
-    const most = `${figure(value, 2)} mΩ, twice what a new battery of ${figure(rating.amps, 0)} A has`;
-    if (!isOver(milliohms, value)) return passed(againstMax(limit, milliohms), `${read} is within ${most}.`);
-    const because = `${read} is over ${most}: load test it.`;
+    const [read, most] = toldApart(milliohms, value, milliohmText);
+    const allowed = `${most}, twice what a new battery of ${figure(rating.amps, 0)} A has`;
+    if (!isOver(milliohms, value)) return passed(againstMax(limit, milliohms), `${read} is within ${allowed}.`);
+    const because = `${read} is over ${allowed}: load test it.`;
     return marginal(againstMax(limit, milliohms), because, [trouble('battery.watch', point, because)]);
   },
   restsOnItself: true,
-  words: ({ milliohms }) => `${figure(milliohms, 2)} mΩ`,
+  words: ({ milliohms }) => milliohmText(milliohms),
   value: () => null,
   leads: acrossBattery,
 });

@@ -1,6 +1,7 @@
 import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
 import { figure, voltsText } from '../../quantity/display';
+import { toldApart } from '../../quantity/toldApart';
 import {
   againstMax,
   againstMin,
@@ -52,7 +53,8 @@ const judgeHigh = (volts: number, limits: LimitBook, subject: string): Outcome |
     return failed(againstMax(over, volts), because, [trouble('charge.overvoltage', subject, because)]);
   }
   if (isOver(volts, top.value)) {
-    const because = `${voltsText(volts)} running is over ${voltsText(top.value)}; some regulators charge high for the first minutes. Read again warm.`;
+    const [read, most] = toldApart(volts, top.value, voltsText);
+    const because = `${read} running is over ${most}; some regulators charge high for the first minutes. Read again warm.`;
     return marginal(againstMax(over, volts), because, [trouble('charge.overvoltage', subject, because)]);
   }
   return null;

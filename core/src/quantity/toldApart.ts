@@ -1,0 +1,28 @@
+import { figure } from './display';
+
+const MOST_DECIMALS = 9;
+const numberIn = (text: string): number => Number(text.replace('−', '-').replace(/[^-\d.].*$/, ''));
+/** How far the digits of a figure may be off before it is another one. */
+const SAME = 1e-9;
+
+/**
+ * A figure and the border it is held against, in words that are true as written: where both differ and would be written
+ * alike, with as many digits as tell them apart. A border that its own words say exactly keeps them.
+ * @param write how either is written where they are told apart anyway: `12.40 V`
+ */
+export const toldApart = (
+  value: number,
+  border: number,
+  write: (figure: number) => string,
+): readonly [value: string, border: string] => {
+  const [own, usual] = [write(value), write(border)];
+  if (own !== usual || Math.abs(value - border) < SAME) return [own, usual];
+  const unit = usual.replace(/^[−\d.]+/, '');
+  const isExact = Math.abs(numberIn(usual) - border) < SAME;
+  const written = /\.(\d+)/.exec(usual)?.[1]?.length ?? 0;
+  for (let decimals = written + 1; decimals <= MOST_DECIMALS; decimals++) {
+    const [exact, edge] = [figure(value, decimals), figure(border, decimals)];
+    if (exact !== edge) return [`${exact}${unit}`, isExact ? usual : `${edge}${unit}`];
+  }
+  return [own, usual];
+};
