@@ -40,4 +40,10 @@ export interface UnitHistory {
     readonly from: string;
     readonly to: string | null;
   }[];
+  /** What a milliohm meter showed first of each battery that sits here now; what was kept of an older server lacks it. */
+  readonly firstMilliohms?: readonly {
+    readonly position: string;
+    readonly visitId: VisitId;
+    readonly milliohms: number;
+  }[];
 }

@@ -71,7 +71,8 @@ export const againstMin = (limit: AppliedLimit, value: number, unit?: 'V' | 'A')
   measured(limit, value, 'min', unit);
 
 /** The reading against a highest allowed value. */
-export const againstMax = (limit: AppliedLimit, value: number): AgainstLimit => measured(limit, value, 'max');
+export const againstMax = (limit: AppliedLimit, value: number, unit?: 'mΩ'): AgainstLimit =>
+  measured(limit, value, 'max', unit);
 
 /** For answers that are seen rather than measured. */
 export const NO_LIMIT: AgainstLimit = { limit: null, margin: null };

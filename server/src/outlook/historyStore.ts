@@ -1,3 +1,4 @@
+import type { UnitHistory } from '@vaktman/contract';
 import type { FleetId, UnitId, VisitId, PastVisit, Stay, VisitFigures } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 
@@ -38,6 +39,26 @@ export const loadPast = async (db: Queryable, fleetId: FleetId, unitIds: readonl
     [fleetId, unitIds, MOST_VISITS],
   );
   return rows.map((row) => ({ ...row, repairs: row.repairs ?? [] }));
+};
+
+type FirstMilliohms = NonNullable<UnitHistory['firstMilliohms']>;
+
+/** What a milliohm meter showed first of each battery that sits in a unit now, wherever it was read. */
+export const loadFirstMilliohms = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<FirstMilliohms> => {
+  const { rows } = await db.query<FirstMilliohms[number]>(
+    `SELECT DISTINCT ON (here.position) here.position, r.visit_id AS "visitId", (r.body ->> 'milliohms')::float8 AS milliohms
+     FROM battery_placement here
+     JOIN battery_placement stay ON stay.fleet_id = here.fleet_id AND stay.battery_id = here.battery_id
+     JOIN visit v ON v.fleet_id = stay.fleet_id AND v.unit_id = stay.unit_id
+     JOIN reading r ON r.fleet_id = v.fleet_id AND r.visit_id = v.visit_id AND r.step = 'battery.milliohm'
+       AND r.point = stay.position AND stay.during @> r.taken_at
+     WHERE here.fleet_id = $1 AND here.unit_id = $2 AND upper_inf(here.during) AND (r.body ->> 'milliohms')::float8 > 0
+       AND NOT EXISTS (SELECT 1 FROM reading later WHERE later.fleet_id = r.fleet_id AND later.visit_id = r.visit_id
+                         AND later.body ->> 'corrects' = r.reading_id::text)
+     ORDER BY here.position, r.taken_at`,
+    [fleetId, unitId],
+  );
+  return rows;
 };
 
 const KNOWN_GOOD_VISITS = 200;

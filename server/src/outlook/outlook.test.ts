@@ -1,6 +1,8 @@
-import { registerSchema, watchSchema, type UnitHistory } from '@vaktman/contract';
+import { registerSchema, watchSchema, type UnitDetail, type UnitHistory } from '@vaktman/contract';
+import type { Unit } from '@vaktman/core';
 import { randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { minute, TestVisit } from '../../test/entries';
 import { demoApp, THE_MORNING } from '../../test/testDatabase';
 import { workOffOutlooks, type Pool } from '../index';
 
@@ -18,6 +20,35 @@ const watch = async () => watchSchema.parse(await (await app.request('/api/watch
 const rowOf = async (unitId: string) => (await watch()).find((row) => row.unitId === unitId)!;
 const send = (method: string, path: string, body: unknown) =>
   app.request(path, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+describe('what a milliohm meter showed first', () => {
+  const read = async (unitId: string, position: string, ...milliohms: readonly number[]) => {
+    const { unit } = (await (await app.request(`/api/units/${unitId}`)).json()) as { unit: Unit };
+    const visit = new TestVisit(app, unit);
+    const at = (index: number): string => minute(nth + index);
+    nth += 10;
+    const entries = milliohms.map((own, index) =>
+      visit.reading({ step: 'battery.milliohm', point: position, milliohms: own, at: at(index + 1) }),
+    );
+    await visit.send([visit.opening(at(0)), ...entries]);
+    return visit;
+  };
+  let nth = 0;
+  it('is of the battery that sits there, wherever it sat when it was read', async () => {
+    const first = await read('G-03', 'A', 4.4, 4.6);
+    await read('G-03', 'A', 5.2);
+    await read('G-05', 'B', 3.9);
+    expect((await history('G-03')).firstMilliohms).toEqual([{ position: 'A', visitId: first.id, milliohms: 4.4 }]);
+    const ofUnit = async (unitId: string, position: string) =>
+      ((await (await app.request(`/api/units/${unitId}`)).json()) as UnitDetail).placements.find(
+        (own) => own.to === null && own.position === position,
+      )!.batteryId;
+    const swap = { kind: 'swap', withBatteryId: await ofUnit('G-05', 'B'), because: 'evened out' };
+    expect((await send('POST', `/api/batteries/${await ofUnit('G-03', 'A')}/moves`, swap)).status).toBe(200);
+    expect((await history('G-03')).firstMilliohms).toMatchObject([{ position: 'A', milliohms: 3.9 }]);
+    expect((await history('G-05')).firstMilliohms).toMatchObject([{ position: 'B', milliohms: 4.4 }]);
+  });
+});
 
 describe('the outlook of a unit', () => {
   it('says how cold it still starts, what would help, and how it stands once that is done', async () => {

@@ -2,7 +2,7 @@ import type { UnitHistory } from '@vaktman/contract';
 import { type FleetId, baselines, type Outlook, type Unit } from '@vaktman/core';
 import type { Queryable } from '../database/pool';
 import { kindOf } from '../unit/kind';
-import { loadKnownGood, loadPast, loadStays } from './historyStore';
+import { loadFirstMilliohms, loadKnownGood, loadPast, loadStays } from './historyStore';
 import { isOutlookDue } from './outlookQueue';
 
 /** What the page of a unit draws besides its description and visits. */
@@ -21,5 +21,6 @@ export const loadUnitHistory = async (db: Queryable, fleetId: FleetId, unit: Uni
     meters: past.map(({ meters }) => meters).find(({ engineHours, odometerKm }) => engineHours ?? odometerKm) ?? null,
     baselines: Object.fromEntries(baselines(await loadKnownGood(db, fleetId, kindOf(unit)))),
     elsewhere: stays.filter(({ unitId }) => unitId !== unit.id),
+    firstMilliohms: await loadFirstMilliohms(db, fleetId, unit.id),
   };
 };

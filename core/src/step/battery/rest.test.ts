@@ -205,6 +205,20 @@ describe('a milliohm meter', () => {
     ).toBe('pass');
     expect(found([milliohms(60)])).toEqual(['battery.watch@A watch']);
   });
+  it('is held against what the very battery had at first, where that is known, rated or not', () => {
+    const since = (value: number): Written => ({ ...milliohms(value), firstMilliohms: 4 });
+    expect(at([since(6)], 'battery.milliohm', 'A')).toMatchObject({
+      verdict: 'pass',
+      limit: { value: 6, unit: 'mΩ', kind: 'max' },
+    });
+    expect(at([since(6.01)], 'battery.milliohm', 'A').because).toBe(
+      '6.01 mΩ is over 6.00 mΩ, 1.5 times the 4.00 mΩ it had when it was first read: load test it.',
+    );
+    expect(at([since(6)], 'battery.milliohm', 'A', { unit: one({ rating: undefined }) }).verdict).toBe('pass');
+    expect(at([milliohms(6)], 'battery.milliohm', 'A', { unit: one({ rating: undefined }) }).verdict).toBe(
+      'inconclusive',
+    );
+  });
 });
 
 describe('a bank of unlike batteries', () => {

@@ -29,6 +29,7 @@ export const measureSpec = (
   step: MeasureStepName,
   point: string,
   batteryC: number | null = null,
+  known: { readonly firstMilliohms?: number } = {},
 ): MeasureSpec => {
   switch (step) {
     case 'look.fuse':
@@ -36,7 +37,7 @@ export const measureSpec = (
     case 'battery.tester':
       return testerSpec(unit, point);
     case 'battery.milliohm':
-      return milliohmSpec(unit, point);
+      return milliohmSpec(unit, point, known.firstMilliohms);
     case 'battery.fixedLoad':
       return fixedLoadSpec(unit, point);
     case 'start.link':

@@ -1,4 +1,5 @@
 import {
+  figure,
   leadsFor,
   RATING_STANDARDS,
   TESTER_CLAMPS,
@@ -72,14 +73,22 @@ export const testerSpec = (unit: Unit, point: string): MeasureSpec => {
   };
 };
 
-export const milliohmSpec = (unit: Unit, point: string): MeasureSpec => ({
+export const milliohmSpec = (unit: Unit, point: string, firstMilliohms?: number): MeasureSpec => ({
   ...QUIET,
   title: `Milliohms of battery ${point}`,
-  how: ['Probes on the posts themselves. It supports the load test and never takes its place.'],
+  how: [
+    'Probes on the posts themselves. It supports the load test and never takes its place.',
+    ...(firstMilliohms === undefined ? [] : [`It had ${figure(firstMilliohms, 2)} mΩ when it was first read.`]),
+  ],
   leads: () => leadsFor(unit, 'battery.milliohm', point),
   fields: () => [{ key: 'milliohms', label: 'Milliohms', unit: 'mΩ', min: 0, max: 1000, usual: [1, 30] }],
   choices: [],
-  build: (values) => ({ step: 'battery.milliohm', point, milliohms: values['milliohms'] ?? 0 }),
+  build: (values) => ({
+    step: 'battery.milliohm',
+    point,
+    milliohms: values['milliohms'] ?? 0,
+    ...(firstMilliohms === undefined ? {} : { firstMilliohms }),
+  }),
 });
 
 const SECONDS: EntryField = { key: 'seconds', label: 'Held for', unit: 's', min: 0, max: 86_400, usual: [1, 20] };

@@ -16,6 +16,7 @@ import { useConditions, useEntryName, useRecorder } from '../useVisit';
 import { fedValues } from './fedValues';
 import { measureSpec } from './measureSpec';
 import type { MeasureStepName } from './spec';
+import { useFirstMilliohms } from './useFirstMilliohms';
 import { useKeptChoices } from './useKeptChoices';
 
 /** One measurement: what it asks for, how it is read, and what keeps it. */
@@ -28,7 +29,8 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
     detail,
     unit.bank.batteries.some(({ position }) => position === point) ? point : null,
   );
-  const spec = measureSpec(unit, step, point, conditions.batteryC?.celsius ?? null);
+  const first = useFirstMilliohms(detail.file, step, point);
+  const spec = measureSpec(unit, step, point, conditions.batteryC?.celsius ?? null, first);
   const keptAs = useEntryName(detail, step, point);
   const [choices, setChoices] = useKeptChoices(spec.choices, `${keptAs}.choices`);
   const [moves, setMoves] = useState(false);
