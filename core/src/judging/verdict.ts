@@ -93,6 +93,8 @@ const trueAsWritten = (sentence: string, { limit, margin }: AgainstLimit): strin
   const alike = write(limit.value);
   if (write(value) !== alike) return sentence;
   const [own, border] = toldApart(value, limit.value, write);
+  // Who wrote the sentence told them apart there already.
+  if (sentence.includes(own)) return sentence;
   const [before, between, ...rest] = sentence.split(alike);
   if (before === undefined || between === undefined) return sentence;
   return [before, own, between, ...rest.flatMap((part, index) => [index === 0 ? border : alike, part])].join('');
@@ -111,10 +113,10 @@ const outcome = (
   margin,
   because: trueAsWritten(because, { limit, margin }),
   redo,
-  // What is told of a trouble begins as the verdict does, and may go on.
+  // What is told of a trouble begins as the verdict does; either may go on.
   troubles: troubles.map((own) =>
-    own.because.startsWith(because)
-      ? { ...own, because: `${trueAsWritten(because, { limit, margin })}${own.because.slice(because.length)}` }
+    own.because.startsWith(because) || because.startsWith(own.because)
+      ? { ...own, because: trueAsWritten(own.because, { limit, margin }) }
       : own,
   ),
   alsoUsed: undefined,

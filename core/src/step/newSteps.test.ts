@@ -139,6 +139,11 @@ describe('a sentence that compares', () => {
     expect(judgement.findings.map(({ because }) => because).join(' ')).toContain(words);
     expect(stepAt(judgement, reading.step, reading.point).because).toContain(words.replace(/ Charge$/, ''));
   });
+  it('tells the volts of an alternator apart that carries the verdict of its bank', () => {
+    const running = (point: string, volts: number): Written => ({ step: 'charge.volts', point, volts, rpm: 1500 });
+    const { because } = at([running('bank', 13.9), running('ALT1', 13.796)], 'charge.volts', 'ALT1');
+    expect(because).toMatch(/^13\.796 V at ALT1 is under 13\.80 V\. At the bank: 13\.90 V/);
+  });
   it('writes a limit that falls between its digits with as many as the reading', () => {
     const readings = [rested('A', 12.597), loaded('A', 9.147, { batteryC: 0.3 })];
     const { because } = stepAt(judge(visitWith(readings)), 'battery.load', 'A');

@@ -167,7 +167,8 @@ export const judgeRunningAtAlternator = (
   const min = limits.get('runningMinVolts');
   if (isUnder(volts, min.value)) {
     const against = againstMin(min, volts);
-    const low = `${voltsText(volts)} at ${point} is under ${voltsText(min.value)}`;
+    const [read, least] = toldApart(volts, min.value, voltsText);
+    const low = `${read} at ${point} is under ${least}`;
     if (bank === null)
       return inconclusive(against, `${low}; the bank was not read.`, 'Read the running volts at the bank too.');
     const alsoUsed = [bank.readingId];
