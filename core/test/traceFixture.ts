@@ -121,7 +121,8 @@ export const traceText = (crank: ReturnType<typeof madeCrank>, written: Written 
   const { timeFactor = 1, voltsFactor = 1, ampsFactor = 1, columns = ['time', 'volts', 'amps'] } = written;
   const factor = { time: timeFactor, volts: voltsFactor, amps: ampsFactor };
   const cell = (value: number): string => {
-    const text = String(Number(value.toPrecision(9))).replace('.', decimal);
+    const written = String(Math.round(value * 1e8) / 1e8);
+    const text = decimal === '.' ? written : written.replace('.', decimal);
     return quoted ? `"${text}"` : text;
   };
   const lines = crank.time.map((_, index) =>

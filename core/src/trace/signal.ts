@@ -58,22 +58,24 @@ const levelled = (values: ArrayLike<number>): Float64Array => {
   return Float64Array.from({ length: count }, (_, i) => values[i]! - mean - slope * (i - centre));
 };
 
-/** How strong a signal swings at a frequency, windowed so that neighbours do not leak into it. */
-const swingAt = (level: Float64Array, window: Float64Array, radians: number): number => {
-  let [re, im] = [0, 0];
-  const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
-  let [c, s] = [1, 0];
-  for (let i = 0; i < level.length; i++) {
-    const value = level[i]! * window[i]!;
-    re += value * c;
-    im += value * s;
-    [c, s] = [c * cos - s * sin, s * cos + c * sin];
+/** How strong a windowed signal swings at a frequency, by Goertzel's recurrence. @param radians from one sample to the next */
+const swingAt = (windowed: Float64Array, radians: number): number => {
+  const twice = 2 * Math.cos(radians);
+  let [last, before] = [0, 0];
+  for (let i = 0; i < windowed.length; i++) {
+    const next = windowed[i]! + twice * last - before;
+    before = last;
+    last = next;
   }
-  return Math.hypot(re, im);
+  return Math.sqrt(Math.max(0, last * last + before * before - twice * last * before));
 };
 
 const windowOf = (count: number): Float64Array =>
   Float64Array.from({ length: count }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / Math.max(1, count - 1)));
+
+/** A levelled signal that fades in and out, so that neighbours of a frequency do not leak into it. */
+const windowedOf = (values: ArrayLike<number>, window: Float64Array): Float64Array =>
+  levelled(values).map((value, i) => value * window[i]!);
 
 /** A frequency that stands out, and its share: its swing against the mean of all that were looked at. */
 export interface Peak {
@@ -88,11 +90,10 @@ export interface Peak {
 export const strongestHz = ({ values, stepS }: Signal, lowHz: number, highHz: number): Peak | null => {
   const count = values.length;
   if (count < 8 || count * stepS * lowHz < 1 || lowHz >= highHz) return null;
-  const level = levelled(values);
-  const window = windowOf(count);
+  const windowed = windowedOf(values, windowOf(count));
   const step = Math.max(0.25 / (count * stepS), (highHz - lowHz) / 4000);
   const swings: number[] = [];
-  for (let hz = lowHz; hz <= highHz; hz += step) swings.push(swingAt(level, window, 2 * Math.PI * hz * stepS));
+  for (let hz = lowHz; hz <= highHz; hz += step) swings.push(swingAt(windowed, 2 * Math.PI * hz * stepS));
   const best = swings.reduce((most, swing, index) => (swing > swings[most]! ? index : most), 0);
   const mean = swings.reduce((sum, swing) => sum + swing, 0) / swings.length;
   const [left, here, right] = [swings[best - 1] ?? swings[best]!, swings[best]!, swings[best + 1] ?? swings[best]!];
@@ -105,7 +106,7 @@ export const strongestHz = ({ values, stepS }: Signal, lowHz: number, highHz: nu
 export const rmsAt = ({ values, stepS }: Signal, hz: number): number => {
   const window = windowOf(values.length);
   const weight = window.reduce((sum, share) => sum + share, 0);
-  return (Math.SQRT2 * swingAt(levelled(values), window, 2 * Math.PI * hz * stepS)) / Math.max(1e-9, weight);
+  return (Math.SQRT2 * swingAt(windowedOf(values, window), 2 * Math.PI * hz * stepS)) / Math.max(1e-9, weight);
 };
 
 /** Root mean square of a signal around its mean, levelled. */
