@@ -49,6 +49,24 @@ describe('a battery tested by itself', () => {
     expect(sent()[2]?.reading.volts).toBe(12.65);
     expect(sent()[2]?.reading.id).not.toBe(sent()[0]?.reading.id);
   });
+  it('says what to hold of the very battery, and asks about what is far from it', async () => {
+    const { user } = await page();
+    await user.click(screen.getByRole('button', { name: /Test$/ }));
+    await user.click(await screen.findByRole('option', { name: 'Load test' }));
+    expect(await screen.findByText('Hold 435 to 457 A, half of 870. For 15 s.')).toBeTruthy();
+    // The list gives the keyboard back once it is closed.
+    await waitFor(() => expect(document.activeElement?.tagName).toBe('BUTTON'));
+    await user.keyboard('10.2{Enter}45{Enter}{Enter}15{Enter}');
+    expect(screen.getByRole('alert').textContent).toContain('unusual');
+  });
+  it('asks nothing about what is usual of a battery of six volts', async () => {
+    const six = { ...BATTERY, battery: { ...BATTERY.battery, nominalVolts: 6 as const } };
+    server.answers[`GET /api/batteries/${BATTERY.batteryId}`] = { body: six };
+    server.answers[`POST ${READ_PATH}`] = { body: {} };
+    const { user, router } = await page();
+    await user.keyboard('6.31{Enter}');
+    await waitFor(() => expect(router.state.location.pathname).toBe(`/batteries/${BATTERY.batteryId}`));
+  });
   it('says so of a battery that is not on record', async () => {
     server.answers = {};
     showAt('/batteries/:batteryId/test', <BenchTestView />, `/batteries/${BATTERY.batteryId}/test`);

@@ -1,4 +1,14 @@
-import { BENCH_POSITION, benchUnit, type BatteryThing, type BenchStep, type Reading } from '@vaktman/core';
+import {
+  batteriesInOrder,
+  batteryFactor,
+  BENCH_POSITION,
+  benchUnit,
+  loadTarget,
+  present,
+  type BatteryThing,
+  type BenchStep,
+  type Reading,
+} from '@vaktman/core';
 import type { EntryField, EntryValues } from '../control/keypadEntry';
 import { measureSpec } from '../visit/measure/measureSpec';
 import { voltsField, type MeasureSpec } from '../visit/measure/spec';
@@ -28,6 +38,9 @@ const withCelsius = (values: EntryValues) => (values['batteryC'] == null ? {} : 
 
 /** What a test on the bench asks for; of 6 V batteries each by itself. */
 export const benchSpec = (battery: BatteryThing, step: TypedAtBench): BenchSpec => {
+  const unit = benchUnit(battery);
+  const own = present(batteriesInOrder(unit.bank)[0]);
+  const factor = batteryFactor(own);
   switch (step) {
     case 'battery.openCircuit':
       return {
@@ -43,7 +56,7 @@ export const benchSpec = (battery: BatteryThing, step: TypedAtBench): BenchSpec 
             initial: 'yes',
           },
         ],
-        fields: () => [voltsField([10, 13.2], 'Volts', false)],
+        fields: () => [voltsField([10 * factor, 13.2 * factor], 'Volts', false)],
         build: (values, { stripped }) => ({
           step,
           point,
@@ -51,15 +64,25 @@ export const benchSpec = (battery: BatteryThing, step: TypedAtBench): BenchSpec 
           surfaceChargeStripped: stripped === 'yes',
         }),
       };
-    case 'battery.load':
+    case 'battery.load': {
+      const target = loadTarget(own);
+      const hold =
+        target === null
+          ? 'Half the rated cold-cranking amps; the rating of this one is not on record.'
+          : `Hold ${Math.round(target.amps)} to ${Math.round(target.bandTopAmps)} A, half of ${Math.round(2 * target.amps)}${target.estimated ? ', estimated' : ''}.`;
       return {
-        how: [
-          'Face shield down. Half the rated cold-cranking amps for 15 s, pile at zero before a clamp goes on or comes off.',
-        ],
+        how: [`${hold} For 15 s.`, 'Face shield down. Pile at zero before a clamp goes on or comes off.'],
         choices: [],
         fields: () => [
-          { ...voltsField([5, 12.6], 'Lowest volts'), key: 'lowestVolts' },
-          { key: 'amps', label: 'Amps held', unit: 'A', min: 0, max: 3000, usual: [100, 700] },
+          { ...voltsField([5 * factor, 12.6 * factor], 'Lowest volts'), key: 'lowestVolts' },
+          {
+            key: 'amps',
+            label: 'Amps held',
+            unit: 'A',
+            min: 0,
+            max: 3000,
+            usual: target === null ? [100, 700] : [0.6 * target.amps, 1.4 * target.amps],
+          },
           { key: 'seconds', label: 'Seconds held', unit: 's', initial: '15', min: 0.1, max: 120, usual: [10, 20] },
           celsius,
         ],
@@ -72,8 +95,9 @@ export const benchSpec = (battery: BatteryThing, step: TypedAtBench): BenchSpec 
           ...withCelsius(values),
         }),
       };
+    }
     default: {
-      const { how, choices, fields, build } = measureSpec(benchUnit(battery), step, point);
+      const { how, choices, fields, build } = measureSpec(unit, step, point);
       return { how, choices, fields, build: (values, chosen) => build(values, chosen) as NewReading };
     }
   }

@@ -114,7 +114,7 @@ const Running = ({ exercise, kept, again }: { exercise: Exercise; kept: string; 
       <Part style={{ gridArea: 'panel' }}>
         <p>
           <strong>{figure(run.minutes, 0)} min</strong> of {exercise.parMinutes}
-          {(frame?.dangers.length ?? 0) > 0 ? ', and something dangerous was done' : ''}
+          {run.hadDanger ? ', and something dangerous was done' : ''}
         </p>
         <PlaceLeads chosen={lead} controls={controls} choose={run.setLead} nameOf={placeName} />
         <MeterPanel

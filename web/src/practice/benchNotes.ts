@@ -1,4 +1,4 @@
-import { faultSchema, type Fault, type NamedFault } from '@vaktman/core';
+import { DANGERS, faultSchema, type Danger, type Fault, type NamedFault } from '@vaktman/core';
 import { useEffect, useState } from 'react';
 import * as z from 'zod';
 import { keep, loadKept } from '../device/kept';
@@ -8,6 +8,8 @@ export interface BenchNotes {
   readonly minutes: number;
   /** How long the machine has run, seconds. */
   readonly ranSeconds: number;
+  /** What was done that hurts somebody, or a machine. */
+  readonly dangers: readonly Danger[];
   readonly notes: readonly string[];
   readonly named: readonly NamedFault[];
   readonly needless: readonly string[];
@@ -15,10 +17,11 @@ export interface BenchNotes {
   readonly faults: readonly Fault[] | null;
 }
 
-const empty = () => ({ minutes: 0, ranSeconds: 0, notes: [], named: [], needless: [], faults: null });
+const empty = () => ({ minutes: 0, ranSeconds: 0, dangers: [], notes: [], named: [], needless: [], faults: null });
 const notesSchema = z.object({
   minutes: z.number(),
   ranSeconds: z.number().default(0),
+  dangers: z.array(z.enum(DANGERS)).default([]),
   notes: z.array(z.string()),
   named: z.array(z.custom<NamedFault>((value) => typeof value === 'object' && value !== null && 'kind' in value)),
   needless: z.array(z.string()),

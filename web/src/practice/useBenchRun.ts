@@ -1,5 +1,6 @@
 import {
   afterRepair,
+  DANGERS,
   debrief,
   figure,
   scoreOf,
@@ -50,6 +51,14 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
   const ranKept = ranSeconds - (ranSeconds % KEPT_EVERY_S);
   useEffect(() => changeDone((before) => ({ ...before, ranSeconds: ranKept })), [changeDone, ranKept]);
   const minutes = done.minutes + ranSeconds / 60;
+  const newDangers = (frame?.dangers ?? []).filter((own) => !done.dangers.includes(own)).join(' ');
+  useEffect(() => {
+    if (newDangers === '') return;
+    changeDone((before) => ({
+      ...before,
+      dangers: DANGERS.filter((own) => [...before.dangers, ...newDangers.split(' ')].includes(own)),
+    }));
+  }, [changeDone, newDangers]);
   const faults = done.faults ?? exercise.faults;
   const setNotes = useCallback(
     (add: (before: readonly string[]) => readonly string[]): void =>
@@ -95,7 +104,7 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
             minutes: ranMinutes.current,
             parMinutes: exercise.parMinutes,
             needless,
-            dangers: latest.current?.dangers ?? [],
+            dangers: done.dangers,
           }),
         );
         const looked = worker === null ? Promise.resolve(debrief(exercise)) : worker.debrief(exercise);
@@ -134,7 +143,21 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
         change(given);
       },
     }),
-    [exercise, worker, controls, faults, named, needless, change, changeDone, repair, setNotes, spend, wait],
+    [
+      exercise,
+      worker,
+      controls,
+      faults,
+      done.dangers,
+      named,
+      needless,
+      change,
+      changeDone,
+      repair,
+      setNotes,
+      spend,
+      wait,
+    ],
   );
   return {
     frame,
@@ -150,6 +173,7 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
     told,
     hands,
     minutes,
+    hadDanger: done.dangers.length > 0,
     problem,
     setMeter: (meter: BenchControls['meter']) => change({ meter }),
     zeroClamp: () => void worker?.zeroClamp(),
