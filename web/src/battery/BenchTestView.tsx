@@ -48,6 +48,14 @@ const Sheet = styled.main`
   }
 `;
 
+const Aim = styled.p`
+  font-size: 1.5rem;
+  font-weight: 660;
+  ${PHONE} {
+    font-size: 1.25rem;
+  }
+`;
+
 /** Tests by instruments that are made for used batteries. */
 const FOR_USED: ReadonlySet<string> = new Set(['battery.tester', 'battery.conductance', 'battery.milliohm']);
 
@@ -90,6 +98,7 @@ const BenchTest = ({ detail }: { readonly detail: BatteryDetail }) => {
           choices={choices}
           choose={(key, value) => setChosen((before) => ({ ...before, [key]: value }))}
         />
+        {spec.aim === null ? null : <Aim>{spec.aim}</Aim>}
         {spec.how.map((line) => (
           <p key={line} className="how">
             <Words>{line}</Words>

@@ -28,6 +28,8 @@ export type TypedAtBench = (typeof TYPED_AT_BENCH)[number];
 type NewReading = Reading extends infer R ? (R extends Reading ? Omit<R, 'id' | 'at'> : never) : never;
 /** How a battery is tested by itself on the bench. */
 export interface BenchSpec extends Pick<MeasureSpec, 'how' | 'choices'> {
+  /** What is to be held meanwhile; null where nothing is. */
+  readonly aim: string | null;
   readonly fields: (choices: Readonly<Record<string, string>>) => readonly EntryField[];
   readonly build: (values: EntryValues, choices: Readonly<Record<string, string>>) => NewReading;
 }
@@ -44,6 +46,7 @@ export const benchSpec = (battery: BatteryThing, step: TypedAtBench): BenchSpec 
   switch (step) {
     case 'battery.openCircuit':
       return {
+        aim: null,
         how: ['After charging: lamps or a pile for a moment, two minutes of rest, then read. Or four hours of rest.'],
         choices: [
           {
@@ -71,7 +74,8 @@ export const benchSpec = (battery: BatteryThing, step: TypedAtBench): BenchSpec 
           ? 'Half the rated cold-cranking amps; the rating of this one is not on record.'
           : `Hold ${Math.round(target.amps)} to ${Math.round(target.bandTopAmps)} A, half of ${Math.round(2 * target.amps)}${target.estimated ? ', estimated' : ''}.`;
       return {
-        how: [`${hold} For 15 s.`, 'Face shield down. Pile at zero before a clamp goes on or comes off.'],
+        aim: `${hold} For 15 s.`,
+        how: ['Face shield down. Pile at zero before a clamp goes on or comes off.'],
         choices: [],
         fields: () => [
           { ...voltsField([5 * factor, 12.6 * factor], 'Lowest volts'), key: 'lowestVolts' },
@@ -98,7 +102,7 @@ export const benchSpec = (battery: BatteryThing, step: TypedAtBench): BenchSpec 
     }
     default: {
       const { how, choices, fields, build } = measureSpec(unit, step, point);
-      return { how, choices, fields, build: (values, chosen) => build(values, chosen) as NewReading };
+      return { aim: null, how, choices, fields, build: (values, chosen) => build(values, chosen) as NewReading };
     }
   }
 };

@@ -62,6 +62,10 @@ const Reason = styled(TextField)`
   }
 `;
 
+const Hours = styled.strong`
+  white-space: nowrap;
+`;
+
 type Asking = 'nothing' | 'hours' | 'reason';
 
 /** Strips surface charge by two named clocks, or takes rest or a reason instead. */
@@ -122,9 +126,8 @@ export const SurfaceCharge = ({
         <h2>How long has it rested?</h2>
         <p>
           Disconnected from alternator, charger and loads.{' '}
-          {asksForRest(limits)
-            ? `This method counts its volts from ${rest} on.`
-            : `From ${rest} on surface charge is gone by itself.`}
+          {asksForRest(limits) ? 'This method counts its volts from ' : 'From '}
+          <Hours>{rest}</Hours> on{asksForRest(limits) ? '.' : ' surface charge is gone by itself.'}
         </p>
         <Keypad
           fields={[{ key: 'hours', label: 'Rested', unit: 'h', min: 0, max: 2000, usual: [0.1, 400] }]}
@@ -191,8 +194,8 @@ export const SurfaceCharge = ({
       <Sheet>
         <h2>Let it rest</h2>
         <p>
-          This method counts resting volts only after {rest} disconnected from alternator, charger and loads, whatever
-          else took the surface charge off.
+          This method counts resting volts only after <Hours>{rest}</Hours> disconnected from alternator, charger and
+          loads, whatever else took the surface charge off.
         </p>
         <Keys>
           <Key onPress={lampsAreOn}>Lamps and blower are on</Key>

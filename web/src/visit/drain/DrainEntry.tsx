@@ -2,6 +2,7 @@ import { type VisitId, ampsText, CIRCUIT_PREFIX, figure, type DrainSection } fro
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Words } from '../../control/Words';
+import { clockTimeText } from '../../control/dates';
 import { Field } from '../../control/Field';
 import { Key } from '../../control/Key';
 import { Keypad } from '../../control/Keypad';
@@ -116,9 +117,7 @@ export const CircuitEntry = ({
             <Words>{` Read already: ${ampsText(mistaken.afterAmps)} after; it is put right.`}</Words>
           )}
         </p>
-        <Key
-          onPress={() => setZeroedAt(new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }))}
-        >
+        <Key onPress={() => setZeroedAt(clockTimeText(Date.now()))}>
           {zeroedAt === null ? 'Zero the clamp' : `Clamp zeroed ${zeroedAt}`}
         </Key>
       </Before>
