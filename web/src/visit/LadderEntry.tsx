@@ -1,14 +1,13 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { assertNever, crankCoolDown, stepTitle, type Reading } from '@vaktman/core';
+import { assertNever, stepTitle, type Reading } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { useOnThisDevice } from '../clock/deviceTime';
-import { useNow } from '../clock/useNow';
 import { Keypad } from '../control/Keypad';
 import { CoolDown } from './CoolDown';
 import { leadsOf, TITLES, type Target } from './ladderTargets';
 import { LeadList } from './LeadList';
 import { ReadMeanwhile } from './ReadMeanwhile';
+import { useCrankCooling } from './useCrankCooling';
 import { useRecorder } from './useVisit';
 
 export const LadderHead = styled.h2`
@@ -45,9 +44,7 @@ export const LadderEntry = ({
   const { unit, visit } = detail.file;
   const recorder = useRecorder(visit.id, visit.technician);
   const [overridden, setOverridden] = useState(false);
-  const now = useNow(1000);
-  const onDevice = useOnThisDevice(detail.file.readings, now);
-  const cooling = overridden ? null : crankCoolDown(onDevice, now);
+  const cooling = useCrankCooling(detail.file.readings, !overridden);
   const k = unit.systemVolts / 12;
   const save = async (volts: number): Promise<void> => {
     switch (target) {

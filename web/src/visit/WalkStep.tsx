@@ -1,6 +1,5 @@
 import {
   asksForAnswer,
-  crankCoolDown,
   crankSecondsOf,
   leadsFor,
   walk,
@@ -16,8 +15,6 @@ import {
 } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
-import { useOnThisDevice } from '../clock/deviceTime';
-import { useNow } from '../clock/useNow';
 import { Words } from '../control/Words';
 import { Key, KeyLink, PrimaryKeyLink } from '../control/Key';
 import { Keypad } from '../control/Keypad';
@@ -28,6 +25,7 @@ import { LeadList } from './LeadList';
 import { nextOnScreen, nextWords, onwardPath } from './nextPlace';
 import { ReadMeanwhile } from './ReadMeanwhile';
 import type { StepProps } from './stepProps';
+import { useCrankCooling } from './useCrankCooling';
 import { useHeld } from './useHeld';
 import { useRecorder } from './useVisit';
 import { DrawnFrame } from './CircuitFrame';
@@ -77,8 +75,6 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
   const { unit } = detail.file;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
   const [overridden, setOverridden] = useState(false);
-  const now = useNow(1000);
-  const onDevice = useOnThisDevice(detail.file.readings, now);
   const answers = walkAnswers(judged.outcomes.facts);
   const state = walk(answers, walkConditions(judged.outcomes));
   const { asked, ask, leave, answer: answering } = useHeld<WalkPoint>(state.at);
@@ -90,7 +86,7 @@ export const WalkStep = ({ detail, judged }: Omit<StepProps, 'point'>) => {
     setOverridden(false);
   };
   const cranks = at !== null && crankSecondsOf({ step: 'start.walk', point: at }) > 0;
-  const cooling = cranks && !overridden ? crankCoolDown(onDevice, now) : null;
+  const cooling = useCrankCooling(detail.file.readings, cranks && !overridden);
   return (
     <DrawnFrame
       detail={detail}

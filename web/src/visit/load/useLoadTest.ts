@@ -53,9 +53,12 @@ export const useLoadTest = ({ detail, judged, point }: StepProps) => {
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
   const retake = useRetake(reading);
   const hold = conditions.hold?.kind === 'load' && conditions.hold.position === point ? conditions.hold : null;
-  const now = useNow(500);
-  const onDevice = useOnThisDevice(detail.file.readings, now);
   const [overridden, setOverridden] = useState(false);
+  const now = Date.now();
+  const onDevice = useOnThisDevice(detail.file.readings, now);
+  const cooling = overridden ? null : loadCoolDown(loadEnds(onDevice, point, conditions.hold), now);
+  // Looked at only while something is waited for: nothing is drawn anew for it otherwise.
+  useNow(500, cooling !== null || (hold !== null && hold.offMs !== null));
   const [wantsFeed, setWantsFeed] = useState(false);
   // A load that is on is listened to through a reload too.
   const feeding = hold?.listens ?? wantsFeed;
@@ -88,7 +91,7 @@ export const useLoadTest = ({ detail, judged, point }: StepProps) => {
     now,
     caught: hold?.caught ?? null,
     feed: feeding ? feed : null,
-    cooling: overridden ? null : loadCoolDown(loadEnds(onDevice, point, conditions.hold), now),
+    cooling,
     listen: () => setWantsFeed((before) => !before),
     start: (): void => {
       const startedMs = Date.now();

@@ -1,8 +1,7 @@
-import { crankCoolDown, idleCounts, type Reading } from '@vaktman/core';
+import { idleCounts, type Reading } from '@vaktman/core';
 import { useState } from 'react';
 import { clocksUsed } from '../../clock/clockSlice';
 import { useOnThisDevice } from '../../clock/deviceTime';
-import { useNow } from '../../clock/useNow';
 import { forgetEntry } from '../../control/keptEntry';
 import type { EntryField, EntryValues } from '../../control/keypadEntry';
 import { useFeed } from '../../feed/useFeed';
@@ -11,6 +10,7 @@ import { useClampScale } from '../../instrument/useInstruments';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { placePath } from '../nextPlace';
 import type { StepProps } from '../stepProps';
+import { useCrankCooling } from '../useCrankCooling';
 import { useRetake } from '../useRetake';
 import { useConditions, useEntryName, useRecorder } from '../useVisit';
 import { fedValues } from './fedValues';
@@ -42,8 +42,8 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
   // An entry that was opened stays open: what somebody else reads meanwhile does not take it away.
   const retake = useRetake(reading);
   const cranks = spec.cranks(choices);
-  const now = useNow(1000, cranks);
-  const onDevice = useOnThisDevice(detail.file.readings, now);
+  const cooling = useCrankCooling(detail.file.readings, cranks && !overridden);
+  const onDevice = useOnThisDevice(detail.file.readings, Date.now());
   const idleClock = useAppSelector((state) => state.clocks.find(({ id }) => id === `idle:${visitId}`));
   const { repairs } = detail.file;
   const idling =
@@ -79,7 +79,7 @@ export const useMeasure = ({ detail, judged, point, step }: StepProps & { step: 
     listen: () => setFeeding(true),
     listenNoMore: () => setFeeding(false),
     takeFed: () => setPreset(fedValues(feed, inUnits)),
-    cooling: cranks && !overridden ? crankCoolDown(onDevice, now) : null,
+    cooling,
     goOnWarm: (reason: string) =>
       void recorder.event({ kind: 'wait-skipped', wait: 'starter cools', reason }).then(() => setOverridden(true)),
     cranks,
