@@ -9,6 +9,7 @@ import { batterySegments, sideSegments, type PastVisit, type Segment, type Stay 
 import { theilSen, type RobustTrend } from '../history/theilSen';
 import { CABLE_SIDES, type CableSide } from '../history/visitFigures';
 import { limitBook } from '../method/book';
+import type { LimitOverrides } from '../method/overrides';
 import type { ProfileName } from '../method/profile';
 import { positions } from '../unit/points';
 import type { Unit } from '../unit/unit';
@@ -75,6 +76,7 @@ const coldOutlook = (
   stays: readonly Stay[],
   findings: readonly Pick<Finding, 'code' | 'subject' | 'severity'>[],
   profile: ProfileName,
+  limits: LimitOverrides,
   nowMs: number,
 ): ColdOutlook => {
   const present = new Map(stays.flatMap((stay) => (stay.to === null ? [[stay.position, stay] as const] : [])));
@@ -89,7 +91,7 @@ const coldOutlook = (
     nowMs,
   );
   if (fitted.kind === 'unsaid') return fitted;
-  const limitVolts = limitBook(profile, unit.systemVolts, unit.makerLimits).get('crankStarterVolts').value;
+  const limitVolts = limitBook(profile, unit.systemVolts, unit.makerLimits, limits).get('crankStarterVolts').value;
   const sound = soundSides(unit);
   const mended = findings
     .filter(({ severity }) => severity !== 'watch')
@@ -116,9 +118,11 @@ export const outlookOf = (input: {
   readonly stays: readonly Stay[];
   readonly findings: readonly Pick<Finding, 'code' | 'subject' | 'severity'>[];
   readonly profile: ProfileName;
+  /** The shop's own, for machines of its class. */
+  readonly limits: LimitOverrides;
   readonly nowMs: number;
 }): Outlook => {
-  const { unit, visits, stays, findings, profile, nowMs } = input;
+  const { unit, visits, stays, findings, profile, limits, nowMs } = input;
   const own = visits.filter(({ unitId }) => unitId === unit.id);
   const oldestFirst = [...own].reverse();
   const batteries = positions(unit).flatMap((position): BatteryOutlook[] => {
@@ -145,6 +149,7 @@ export const outlookOf = (input: {
       stays.filter(({ unitId }) => unitId === unit.id),
       findings,
       profile,
+      limits,
       nowMs,
     ),
     batteries,

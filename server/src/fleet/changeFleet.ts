@@ -48,9 +48,10 @@ export const changeDateCodes = async (
     await setDateCodes(db, fleetId, dateCodes);
   });
 
-/** Sets the shop's intervals and limits by class of machine, all of them. */
+/** Sets the shop's intervals and limits by class of machine, all of them; outlooks go by the limits, and are made anew. */
 export const changeClasses = async (pool: Pool, fleetId: FleetId, { classes, was }: ClassesChange): Promise<void> =>
   withTransaction(pool, async (db) => {
     refuseOvertaken(classesSchema.shape.was, (await heldFleet(db, fleetId)).classes, was);
     await setClasses(db, fleetId, classes);
+    await markEveryOutlook(db);
   });

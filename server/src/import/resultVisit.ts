@@ -5,6 +5,7 @@ import {
   proposedDue,
   timesIn,
   type Intervals,
+  type LimitOverrides,
   type Parsed,
   type ProfileName,
   type Unit,
@@ -33,6 +34,8 @@ export interface ResultScene {
   readonly profile: ProfileName;
   readonly timeZone: string;
   readonly intervals: Intervals;
+  /** The shop's own, for machines of its class. */
+  readonly limits: LimitOverrides;
 }
 
 /**
@@ -41,7 +44,7 @@ export interface ResultScene {
  */
 export const resultVisit = (
   { visit, readings, rows }: ResultLine,
-  { importId, fileName, unit, profile, timeZone, intervals }: ResultScene,
+  { importId, fileName, unit, profile, timeZone, intervals, limits }: ResultScene,
 ): Parsed<VisitFile> => {
   const at = (time: string | undefined): string => {
     const clock = time ?? NOON;
@@ -55,7 +58,7 @@ export const resultVisit = (
     format: 'vaktman-visit',
     version: 1,
     unit,
-    method: { profile },
+    method: { profile, ...(Object.keys(limits).length === 0 ? {} : { limits }) },
     visit: {
       id: idOf(importId, own),
       at: at(visit.time),

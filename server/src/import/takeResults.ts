@@ -36,7 +36,7 @@ export const takeResults = async (
       unit: stored.unit,
       profile: stored.profile ?? fleet.profile,
       timeZone: fleet.timeZone,
-      intervals: classRules(fleet.classes, stored.card.class ?? '').intervals,
+      ...classRules(fleet.classes, stored.card.class ?? ''),
     });
     if (!parsed.ok) {
       const [problem] = parsed.problems;

@@ -69,6 +69,21 @@ describe('the outlook of a unit', () => {
       },
     ]);
   });
+  it('goes by the limits of the shop for machines of its class, and anew when they change', async () => {
+    const coldest = async (): Promise<number> => {
+      const { outlook } = await history('P-12');
+      if (outlook?.cold.kind !== 'said') throw new Error('P-12 should carry a cold start');
+      return outlook.cold.coldest.p50;
+    };
+    const before = await coldest();
+    const classes = [{ name: '', intervals: {}, limits: { crankStarterVolts: 10.4 } }];
+    expect((await send('PUT', '/api/fleet/classes', { classes })).status).toBe(200);
+    await workOffOutlooks(pool, () => THE_MORNING);
+    expect(await coldest()).toBeGreaterThan(before + 2);
+    await send('PUT', '/api/fleet/classes', { classes: [] });
+    await workOffOutlooks(pool, () => THE_MORNING);
+    expect(await coldest()).toBe(before);
+  });
   it('claims nothing where the readings do not carry it', async () => {
     const { outlook } = await history('P-03');
     expect(outlook?.cold).toEqual({ kind: 'unsaid', lacks: ['a load test of battery C'] });

@@ -1,6 +1,8 @@
 import {
   type FleetId,
+  type MachineClass,
   type UnitId,
+  classRules,
   dueOn,
   openActions,
   outlookOf,
@@ -71,8 +73,8 @@ export const refreshOutlook = async (db: Queryable, fleetId: FleetId, unitId: Un
     return;
   }
   const stays = await loadStays(db, fleetId, unitId);
-  const { rows: fleets } = await db.query<{ profile: ProfileName; timeZone: string }>(
-    'SELECT method_profile AS profile, time_zone AS "timeZone" FROM fleet WHERE fleet_id = $1',
+  const { rows: fleets } = await db.query<{ profile: ProfileName; timeZone: string; classes: readonly MachineClass[] }>(
+    'SELECT method_profile AS profile, time_zone AS "timeZone", classes FROM fleet WHERE fleet_id = $1',
     [fleetId],
   );
   const visits = await loadPast(db, fleetId, [...new Set([unitId, ...stays.map((stay) => stay.unitId)])]);
@@ -83,6 +85,7 @@ export const refreshOutlook = async (db: Queryable, fleetId: FleetId, unitId: Un
     stays,
     findings,
     profile: stored.profile ?? fleets[0]?.profile ?? 'pile',
+    limits: classRules(fleets[0]?.classes ?? [], stored.card.class ?? '').limits,
     nowMs,
   });
   const { metersOn, engineHours, odometerKm } = stored.card;

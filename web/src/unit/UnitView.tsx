@@ -1,5 +1,5 @@
 import type { UnitDetail } from '@vaktman/contract';
-import { alternatorsOf, DISPOSITION_WORDS } from '@vaktman/core';
+import { alternatorsOf, classRules, DISPOSITION_WORDS } from '@vaktman/core';
 import { lazy } from 'react';
 import { useParams } from 'react-router';
 import styled from 'styled-components';
@@ -59,6 +59,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
   const { data: history, isError: isLacking, refetch } = useUnitHistoryQuery(unit.id);
   const now = useNow(HOUR_MS);
   const profile = detail.profile ?? fleet?.profile;
+  const { limits } = classRules(fleet?.classes ?? [], detail.card.class ?? '');
   return (
     <>
       <TitleBlock
@@ -105,7 +106,7 @@ const Unit = ({ detail }: { detail: UnitDetail }) => {
               <CircuitTrends
                 history={history}
                 alternators={alternatorsOf(unit).map(({ id }) => id)}
-                limits={profile === undefined ? null : trendLimits(unit, profile)}
+                limits={profile === undefined ? null : trendLimits(unit, profile, limits)}
               />
             </Part>
           )}

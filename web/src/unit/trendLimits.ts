@@ -1,5 +1,5 @@
 import type { UnitDetail } from '@vaktman/contract';
-import { limitBook, PILE_REFERENCE_AMPS, type ProfileName } from '@vaktman/core';
+import { limitBook, PILE_REFERENCE_AMPS, type LimitOverrides, type ProfileName } from '@vaktman/core';
 
 /** What cables, alternators and recharge current are measured against. */
 export interface TrendLimits {
@@ -10,12 +10,13 @@ export interface TrendLimits {
   readonly outputPercent: number;
 }
 
-/** What cables, alternators and recharge current are measured against, by a method and what the maker says. */
+/** What cables, alternators and recharge current are measured against, by a method, the shop's own limits for its class, and what the maker says. */
 export const trendLimits = (
   { bank, systemVolts, makerLimits }: UnitDetail['unit'],
   profile: ProfileName,
+  own: LimitOverrides,
 ): TrendLimits => {
-  const limits = limitBook(profile, systemVolts, makerLimits);
+  const limits = limitBook(profile, systemVolts, makerLimits, own);
   const isSet = new Set(bank.batteries.map(({ set }) => set)).size === 1 && bank.batteries[0]?.set !== undefined;
   return {
     dropSumMilliohm: (1000 * limits.get('starterDropSumVolts').value) / PILE_REFERENCE_AMPS,

@@ -71,6 +71,7 @@ export const usePrepare = (data: UnitDetail, fleet: Fleet) => {
       setValue('symptoms', ['replaced-again']);
   }, [repeats, getValues, setValue]);
   const kept = data.profile ?? fleet.profile;
+  const { limits } = useMemo(() => classRules(fleet.classes, data.card.class ?? ''), [fleet.classes, data.card.class]);
   const profile = chosen === '' ? kept : (chosen as ProfileName);
   const profileFrom =
     chosen !== '' ? 'chosen for this visit' : data.profile !== null ? "this unit's own" : "the fleet's";
@@ -79,7 +80,6 @@ export const usePrepare = (data: UnitDetail, fleet: Fleet) => {
     const { technician, ambientC, batteryC, engineHours, odometerKm, complaint } = prepared;
     const seen = symptomsFor(prepared, repeats ?? []);
     const used = prepared.profile ?? kept;
-    const { limits } = classRules(fleet.classes, data.card.class ?? '');
     // Never a visit without the cautions that were read for it.
     await outbox.record(
       {
@@ -119,8 +119,10 @@ export const usePrepare = (data: UnitDetail, fleet: Fleet) => {
   const wouldLose = useCallback(() => isDirty && !opened.current, [isDirty]);
   const [starting, askToStart] = useOnce(async () => handleSubmit(open)());
   const owed = useMemo(
-    () => judge({ unit: data.unit, method: { profile }, visit: { at: instantNow(), reason }, readings: [] }).missing,
-    [data.unit, profile, reason],
+    () =>
+      judge({ unit: data.unit, method: { profile, limits }, visit: { at: instantNow(), reason }, readings: [] })
+        .missing,
+    [data.unit, profile, limits, reason],
   );
   return {
     form,
