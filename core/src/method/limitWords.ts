@@ -1,5 +1,5 @@
 import { firstUp } from '../quantity/firstUp';
-import type { LimitName } from './limit';
+import { LIMITS, type LimitName } from './limit';
 
 const SPELLED: Readonly<Record<string, string>> = { agm: 'AGM', rpm: 'rpm', '21c': '21 °C' };
 
@@ -14,4 +14,14 @@ export const limitWords = (name: LimitName): string => {
     .map((word) => SPELLED[word] ?? word)
     .join(' ');
   return firstUp(words);
+};
+
+const SCALE_WORDS = { none: '', system: 'per 12 V of the system', battery: 'per 12 V of the battery' } as const;
+
+/** By what a limit grows, where it does: its figure is then stated for 12 V. */
+export const limitScaleWords = (name: LimitName): string => SCALE_WORDS[LIMITS[name].scale];
+/** The unit of a limit; a ratio has none. */
+export const limitUnit = (name: LimitName): string => {
+  const { unit } = LIMITS[name];
+  return unit === 'ratio' ? '' : unit;
 };

@@ -1,11 +1,13 @@
-import { DISPOSITION_WORDS, DISPOSITIONS, LIMIT_NAMES, LIMITS, limitWords, USUAL_INTERVALS } from '@vaktman/core';
+import { DISPOSITION_WORDS, DISPOSITIONS, USUAL_INTERVALS } from '@vaktman/core';
 import { useFieldArray, type Control } from 'react-hook-form';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
-import { Choice, NumberLine, TextLine } from '../control/formLines';
+import { NumberLine, TextLine } from '../control/formLines';
 import { Key, QuietKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
 import type { ClassesTyped } from './classForm';
+import { LimitRow } from './fleetStyle';
+import { LimitLine } from './LimitLine';
 
 const Box = styled.div`
   display: grid;
@@ -35,21 +37,6 @@ const Row = styled.div`
     }
   }
 `;
-const LimitRow = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 26rem) minmax(0, 9rem) auto 1fr;
-  gap: 0.8rem;
-  align-items: end;
-  ${PHONE} {
-    grid-template-columns: minmax(0, 1fr) auto;
-  }
-`;
-
-const LIMIT_OPTIONS = [
-  ['', 'choose a limit'],
-  ...LIMIT_NAMES.map((name) => [name, `${limitWords(name)}, ${LIMITS[name].unit}`]),
-] as [string, string][];
-
 /** One class of machine: when it is due again by how it left, and limits of the shop's own. */
 export const ClassFields = ({
   control,
@@ -83,11 +70,7 @@ export const ClassFields = ({
         );
       })}
       {limits.fields.map(({ id }, at) => (
-        <LimitRow key={id} role="group" aria-label={`Limit ${at + 1}`}>
-          <Choice control={control} name={`classes.${index}.limits.${at}.name`} label="Limit" options={LIMIT_OPTIONS} />
-          <NumberLine control={control} name={`classes.${index}.limits.${at}.value`} label="Figure" />
-          <QuietKey onPress={() => limits.remove(at)}>Remove</QuietKey>
-        </LimitRow>
+        <LimitLine key={id} control={control} index={index} at={at} remove={() => limits.remove(at)} />
       ))}
       <div>
         <Key type="button" onPress={() => limits.append({ name: '', value: '' })}>

@@ -99,6 +99,27 @@ describe('classes of machine', () => {
     );
   });
   const GRADER = { name: 'Grader', intervals: {}, limits: {} };
+  const HELD = { name: 'Grader', intervals: {}, limits: { runningMinVolts: 13.6, starterDropRule: 'each-by-crank' } };
+  it('say that a limit is for 12 V, ask for its figure, and keep what is not typed here', async () => {
+    server.answers['PUT /api/fleet/classes'] = { body: {} };
+    const { user } = shown({ ...FLEET, classes: [HELD] });
+    const group = within(await screen.findByRole('group', { name: 'Class 1' }));
+    const limit = within(group.getByRole('group', { name: 'Limit 1' }));
+    expect(limit.getByText('per 12 V of the system; usually 13.8')).toBeTruthy();
+    const value = limit.getByLabelText(/^Figure/);
+    await user.clear(value);
+    await user.click(screen.getByRole('button', { name: 'Save the classes' }));
+    expect(await limit.findByText('expected a number in V')).toBeTruthy();
+    expect(sent('PUT', '/api/fleet/classes')).toBeUndefined();
+    await user.type(value, '13.7');
+    await user.click(screen.getByRole('button', { name: 'Save the classes' }));
+    await waitFor(() =>
+      expect(sent('PUT', '/api/fleet/classes')).toEqual({
+        classes: [{ ...HELD, limits: { ...HELD.limits, runningMinVolts: 13.7 } }],
+        was: [HELD],
+      }),
+    );
+  });
   const changedElsewhere = (store: ReturnType<typeof shown>['store']): void => {
     server.answers['GET /api/fleet'] = { body: { ...FLEET, classes: [GRADER] } };
     act(() => void store.dispatch(api.util.invalidateTags(['Fleet'])));

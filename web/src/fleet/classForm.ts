@@ -1,6 +1,6 @@
 import { classesSchema } from '@vaktman/contract';
-import { DISPOSITIONS, type Disposition, type Interval, type MachineClass } from '@vaktman/core';
-import { draftResolver, numberTyped } from '../control/draftForm';
+import { DISPOSITIONS, type Disposition, type Interval, type LimitOverrides, type MachineClass } from '@vaktman/core';
+import { draftResolver, numberTyped, withoutEmpty } from '../control/draftForm';
 
 /** An interval as typed; all three empty is the usual one. */
 export interface IntervalTyped {
@@ -13,6 +13,8 @@ export interface ClassTyped {
   name: string;
   intervals: Record<Disposition, IntervalTyped>;
   limits: { name: string; value: string }[];
+  /** How cables are judged, where the class has a rule of its own: not typed here, and kept. */
+  rules: Pick<LimitOverrides, 'starterDropRule' | 'chargeDropRule'>;
 }
 export interface ClassesTyped {
   classes: ClassTyped[];
@@ -33,6 +35,7 @@ export const classTyped = ({ name, intervals, limits }: MachineClass): ClassType
   limits: Object.entries(limits).flatMap(([key, value]) =>
     typeof value === 'number' ? [{ name: key, value: String(value) }] : [],
   ),
+  rules: withoutEmpty({ starterDropRule: limits.starterDropRule, chargeDropRule: limits.chargeDropRule }),
 });
 
 export const EMPTY_CLASS: ClassTyped = classTyped({ name: '', intervals: {}, limits: {} });
@@ -45,7 +48,7 @@ const intervalOf = ({ days, hours, km }: IntervalTyped): object | undefined => {
 
 /** What was typed, as it would be sent. */
 const classesDraft = ({ classes }: ClassesTyped): unknown => ({
-  classes: classes.map(({ name, intervals, limits }) => ({
+  classes: classes.map(({ name, intervals, limits, rules }) => ({
     name,
     intervals: Object.fromEntries(
       DISPOSITIONS.flatMap((left) => {
@@ -53,9 +56,13 @@ const classesDraft = ({ classes }: ClassesTyped): unknown => ({
         return interval === undefined ? [] : [[left, interval]];
       }),
     ),
-    limits: Object.fromEntries(
-      limits.filter((limit) => limit.name !== '').map((limit) => [limit.name, numberTyped(limit.value)]),
-    ),
+    limits: {
+      ...rules,
+      // A limit that was chosen has a figure.
+      ...Object.fromEntries(
+        limits.filter((limit) => limit.name !== '').map((limit) => [limit.name, numberTyped(limit.value) ?? NaN]),
+      ),
+    },
   })),
 });
 

@@ -23,3 +23,18 @@ export const Wrong = styled.p`
   color: var(--failed);
   font-weight: 680;
 `;
+/** A limit or the head of a class in one line. */
+export const LimitRow = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 26rem) minmax(0, 9rem) auto 1fr;
+  gap: 0.8rem;
+  align-items: end;
+  small {
+    padding-bottom: 0.8rem;
+    color: var(--ink-2);
+    font-size: 0.95rem;
+  }
+  ${PHONE} {
+    grid-template-columns: minmax(0, 1fr) auto;
+  }
+`;

@@ -1,4 +1,13 @@
-import { LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES, type ProfileName } from '@vaktman/core';
+import {
+  LIMIT_NAMES,
+  LIMITS,
+  limitScaleWords,
+  limitUnit,
+  limitWords,
+  PROFILE_NAMES,
+  PROFILES,
+  type ProfileName,
+} from '@vaktman/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useMay } from '../session/useMay';
@@ -56,8 +65,6 @@ const Table = styled.table`
     font-weight: 720;
   }
 `;
-
-const SCALE_WORDS = { none: '', system: 'per 12 V of the system', battery: 'per 12 V of the battery' } as const;
 
 /** Every limit of every method with its reason and where it comes from. Read-only, but for which method the fleet uses. */
 export const MethodView = () => {
@@ -132,10 +139,10 @@ export const MethodView = () => {
                       {own === undefined ? '' : ' (differs)'}
                     </td>
                     <td className="number">
-                      <Figure text={String(own ?? limit.value)} unit={limit.unit === 'ratio' ? '' : limit.unit} />
+                      <Figure text={String(own ?? limit.value)} unit={limitUnit(name)} />
                     </td>
                     <td>
-                      {limit.kind === 'min' ? 'at least' : 'at most'} {SCALE_WORDS[limit.scale]}
+                      {limit.kind === 'min' ? 'at least' : 'at most'} {limitScaleWords(name)}
                     </td>
                     <td>
                       <Words>{limit.reason}</Words>

@@ -1,10 +1,11 @@
-import { LIMIT_NAMES, LIMITS, limitWords, PROFILE_NAMES, PROFILES } from '@vaktman/core';
+import { PROFILE_NAMES, PROFILES } from '@vaktman/core';
 import type { Control } from 'react-hook-form';
 import { useFieldArray } from 'react-hook-form';
 import { FieldGroup } from '../control/Field';
 import { Choice, NumberLine, TextLine } from '../control/formLines';
-import { Key, QuietKey } from '../control/Key';
+import { Key } from '../control/Key';
 import { Grid } from './formGrid';
+import { MakerFigure } from './MakerFigure';
 import { CABLE_KEYS, type CableKey, type UnitFormFields } from './unitForm';
 
 const CABLE_WORDS: Readonly<Record<CableKey, string>> = {
@@ -55,21 +56,7 @@ export const MethodFields = ({ control }: { control: Control<UnitFormFields> }) 
         </p>
       </Grid>
       {fields.map(({ id }, index) => (
-        <Grid key={id} $columns="2fr 1fr auto" role="group" aria-label={`Maker's figure ${index + 1}`}>
-          <Choice
-            control={control}
-            name={`makerLimits.${index}.name`}
-            label="Limit"
-            options={[
-              ['', 'choose a limit'],
-              ...LIMIT_NAMES.map((name) => [name, `${limitWords(name)}, ${LIMITS[name].unit}`] as const),
-            ]}
-          />
-          <NumberLine control={control} name={`makerLimits.${index}.value`} label="Figure" />
-          <QuietKey type="button" onPress={() => remove(index)}>
-            Remove
-          </QuietKey>
-        </Grid>
+        <MakerFigure key={id} control={control} index={index} remove={() => remove(index)} />
       ))}
       <Key type="button" onPress={() => append({ name: '', value: '' })}>
         Add a maker's figure

@@ -1,0 +1,49 @@
+import { LIMIT_NAMES, LIMITS, limitScaleWords, limitUnit } from '@vaktman/core';
+import { useWatch, type Control } from 'react-hook-form';
+import { QuietKey } from '../control/Key';
+import { Choice, NumberLine } from '../control/formLines';
+import { limitOptions } from '../control/limitOptions';
+import { Words } from '../control/Words';
+import type { ClassesTyped } from './classForm';
+import { LimitRow } from './fleetStyle';
+
+/** A limit of the shop's own. What grows with the system is stated for 12 V: a machine of 24 V is held to twice as much. */
+export const LimitLine = ({
+  control,
+  index,
+  at,
+  remove,
+}: {
+  readonly control: Control<ClassesTyped, unknown, unknown>;
+  /** Of the class, and of the limit in it. */
+  readonly index: number;
+  readonly at: number;
+  readonly remove: () => void;
+}) => {
+  const limits = useWatch({ control, name: `classes.${index}.limits` });
+  const name = LIMIT_NAMES.find((own) => own === limits[at]?.name);
+  return (
+    <LimitRow role="group" aria-label={`Limit ${at + 1}`}>
+      <Choice
+        control={control}
+        name={`classes.${index}.limits.${at}.name`}
+        label="Limit"
+        options={limitOptions(limits, at)}
+      />
+      <NumberLine
+        control={control}
+        name={`classes.${index}.limits.${at}.value`}
+        label="Figure"
+        unit={name === undefined ? '' : limitUnit(name)}
+      />
+      <small>
+        {name === undefined ? null : (
+          <Words>
+            {[limitScaleWords(name), `usually ${LIMITS[name].value}`].filter((text) => text !== '').join('; ')}
+          </Words>
+        )}
+      </small>
+      <QuietKey onPress={remove}>Remove</QuietKey>
+    </LimitRow>
+  );
+};

@@ -1,0 +1,51 @@
+import { limitBook, LIMIT_NAMES, limitUnit } from '@vaktman/core';
+import { useWatch, type Control } from 'react-hook-form';
+import { Choice, NumberLine } from '../control/formLines';
+import { QuietKey } from '../control/Key';
+import { limitOptions } from '../control/limitOptions';
+import { Words } from '../control/Words';
+import { Grid } from './formGrid';
+import type { UnitFormFields } from './unitForm';
+
+/** A figure from the machine's own manual, as it is read on this machine: beside it what the method asks for on one like it. */
+export const MakerFigure = ({
+  control,
+  index,
+  remove,
+}: {
+  readonly control: Control<UnitFormFields>;
+  readonly index: number;
+  readonly remove: () => void;
+}) => {
+  const [limits, systemVolts, batteryVolts] = useWatch({
+    control,
+    name: ['makerLimits', 'systemVolts', 'batteryVolts'],
+  });
+  const name = LIMIT_NAMES.find((own) => own === limits[index]?.name);
+  const usual =
+    name === undefined ? null : limitBook('pile', Number(systemVolts)).get(name, Number(batteryVolts) / 12).value;
+  return (
+    <Grid $columns="2fr 1fr 1fr auto" role="group" aria-label={`Maker's figure ${index + 1}`}>
+      <Choice
+        control={control}
+        name={`makerLimits.${index}.name`}
+        label="Limit"
+        options={limitOptions(limits, index)}
+      />
+      <NumberLine
+        control={control}
+        name={`makerLimits.${index}.value`}
+        label="Figure"
+        unit={name === undefined ? '' : limitUnit(name)}
+      />
+      <small style={{ alignSelf: 'end', paddingBottom: '0.8rem' }}>
+        {name === undefined || usual === null ? null : (
+          <Words>{`usually ${Number(usual.toFixed(3))} ${limitUnit(name)} here`}</Words>
+        )}
+      </small>
+      <QuietKey type="button" onPress={remove}>
+        Remove
+      </QuietKey>
+    </Grid>
+  );
+};
