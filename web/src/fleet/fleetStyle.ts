@@ -26,7 +26,8 @@ export const Wrong = styled.p`
 /** A limit or the head of a class in one line. */
 export const LimitRow = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 26rem) minmax(0, 9rem) auto 1fr;
+  grid-template-columns: minmax(0, 26rem) minmax(0, 9rem) minmax(0, 18rem) auto;
+  justify-content: start;
   gap: 0.8rem;
   align-items: end;
   small {
@@ -35,6 +36,14 @@ export const LimitRow = styled.div`
     font-size: 0.95rem;
   }
   ${PHONE} {
-    grid-template-columns: minmax(0, 1fr) auto;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    justify-content: stretch;
+    > :first-child,
+    > :last-child {
+      grid-column: 1 / -1;
+    }
+    span:empty {
+      display: none;
+    }
   }
 `;

@@ -43,7 +43,7 @@ export const MakerFigure = ({
           <Words>{`usually ${Number(usual.toFixed(3))} ${limitUnit(name)} here`}</Words>
         )}
       </small>
-      <QuietKey type="button" onPress={remove}>
+      <QuietKey type="button" style={{ alignSelf: 'end' }} onPress={remove}>
         Remove
       </QuietKey>
     </Grid>
