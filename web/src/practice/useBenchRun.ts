@@ -1,6 +1,5 @@
 import {
   afterRepair,
-  DANGERS,
   debrief,
   figure,
   scoreOf,
@@ -18,13 +17,13 @@ import { placeName, type Exercise } from './benchExercise';
 import { useBenchNotes } from './benchNotes';
 import type { Lead } from './PlaceLeads';
 import { useBench } from './useBench';
+import { useBenchSpent } from './useBenchSpent';
 
 /** Minutes a hand needs for what takes a moment here. */
 const MOVE_LEAD_MINUTES = 0.5;
 const MOVE_PILE_MINUTES = 2;
 const CUT_OFF_MINUTES = 3;
 const TOOL_MINUTES = 2;
-const KEPT_EVERY_S = 10;
 
 /** What is on the meter and the clamp, and where they lie, as one notes it. */
 const noteOf = ({ meterVolts, clampAmps, state }: BenchFrame, { red, black, clamp }: BenchControls): string =>
@@ -45,20 +44,7 @@ export const useBenchRun = (exercise: Exercise, kept: string) => {
   const [lead, setLead] = useState<Lead>('red');
   const [done, changeDone] = useBenchNotes(kept);
   const { notes, named, needless } = done;
-  const ranBefore = useRef(done.ranSeconds);
-  const ranSeconds = ranBefore.current + (frame?.seconds ?? 0);
-  // Kept now and then: a reload makes the machine anew, and takes none of its time back.
-  const ranKept = ranSeconds - (ranSeconds % KEPT_EVERY_S);
-  useEffect(() => changeDone((before) => ({ ...before, ranSeconds: ranKept })), [changeDone, ranKept]);
-  const minutes = done.minutes + ranSeconds / 60;
-  const newDangers = (frame?.dangers ?? []).filter((own) => !done.dangers.includes(own)).join(' ');
-  useEffect(() => {
-    if (newDangers === '') return;
-    changeDone((before) => ({
-      ...before,
-      dangers: DANGERS.filter((own) => [...before.dangers, ...newDangers.split(' ')].includes(own)),
-    }));
-  }, [changeDone, newDangers]);
+  const minutes = useBenchSpent(frame, done, changeDone);
   const faults = done.faults ?? exercise.faults;
   const setNotes = useCallback(
     (add: (before: readonly string[]) => readonly string[]): void =>

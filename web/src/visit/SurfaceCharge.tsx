@@ -8,63 +8,15 @@ import {
   type VisitId,
 } from '@vaktman/core';
 import { useEffect, useState } from 'react';
-import { TextArea, TextField, Label } from 'react-aria-components';
-import styled from 'styled-components';
 import { clockRemoved, clockStarted, clockText, secondsLeft } from '../clock/clockSlice';
 import { playRelease, playTick } from '../clock/tone';
 import { useNow } from '../clock/useNow';
 import { useWakeLock } from '../clock/useWakeLock';
-import { Key, PrimaryKey, QuietKey } from '../control/Key';
-import { Keypad } from '../control/Keypad';
-import { fieldBox } from '../control/fieldStyle';
-import { inReach } from '../control/inReach';
+import { Key, PrimaryKey } from '../control/Key';
 import { useAppDispatch, useAppSelector } from '../store';
-import { PHONE } from '../theme/screen';
 import type { SurfaceCharge as Charge } from './conditionsSlice';
-
-const Sheet = styled.div`
-  display: flex;
-  flex-direction: column;
-  gap: 1rem;
-  flex: 1;
-  h2 {
-    font-size: 2.5rem;
-  }
-  p {
-    font-size: 1.3rem;
-    max-width: 44rem;
-  }
-`;
-const Time = styled.p`
-  && {
-    font-size: clamp(6rem, 17vw, 13rem);
-    line-height: 1;
-  }
-`;
-const Keys = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr 2fr;
-  gap: 1rem;
-  margin-top: auto;
-  ${inReach}
-  ${PHONE} {
-    grid-template-columns: 1fr;
-  }
-`;
-const Reason = styled(TextField)`
-  display: grid;
-  gap: 0.3rem;
-  max-width: 40rem;
-  textarea {
-    ${fieldBox}
-    min-height: 6rem;
-    padding: 0.6rem;
-  }
-`;
-
-const Hours = styled.strong`
-  white-space: nowrap;
-`;
+import { HowRested, WhySkipped } from './StripOtherwise';
+import { Hours, Keys, Sheet, Time } from './stripStyle';
 
 type Asking = 'nothing' | 'hours' | 'reason';
 
@@ -88,8 +40,6 @@ export const SurfaceCharge = ({
   const clockId = `surface:${visitId}`;
   const sound = useAppSelector((state) => state.settings.sound);
   const [asking, setAsking] = useState<Asking>('nothing');
-  const [reason, setReason] = useState('');
-  const rest = hoursText(restHoursAsked(limits));
   const timed = charge?.kind === 'lamps' || charge?.kind === 'waiting' ? charge : null;
   const seconds = timed?.kind === 'lamps' ? STRIPPING.lampsSeconds : STRIPPING.waitSeconds;
   const now = useNow(250, timed !== null);
@@ -120,46 +70,22 @@ export const SurfaceCharge = ({
     set(next);
   };
 
-  if (asking === 'hours') {
+  const back = (): void => setAsking('nothing');
+  if (asking === 'hours')
     return (
-      <Sheet>
-        <h2>How long has it rested?</h2>
-        <p>
-          Disconnected from alternator, charger and loads.{' '}
-          {asksForRest(limits) ? 'This method counts its volts from ' : 'From '}
-          <Hours>{rest}</Hours> on{asksForRest(limits) ? '.' : ' surface charge is gone by itself.'}
-        </p>
-        <Keypad
-          fields={[{ key: 'hours', label: 'Rested', unit: 'h', min: 0, max: 2000, usual: [0.1, 400] }]}
-          saveWords="Rested this long"
-          save={({ hours }) => leaveClocks({ kind: 'rested', hours: hours ?? 0, atMs: Date.now() })}
-        />
-        <QuietKey onPress={() => setAsking('nothing')}>Back</QuietKey>
-      </Sheet>
+      <HowRested
+        limits={limits}
+        save={(hours) => leaveClocks({ kind: 'rested', hours, atMs: Date.now() })}
+        back={back}
+      />
     );
-  }
-  if (asking === 'reason') {
+  if (asking === 'reason')
     return (
-      <Sheet>
-        <h2>Skip stripping</h2>
-        <p>A high reading then decides nothing. The reason is kept with the visit.</p>
-        <Reason value={reason} onChange={setReason} autoFocus>
-          <Label>Why</Label>
-          <TextArea />
-        </Reason>
-        <Keys>
-          <Key onPress={() => setAsking('nothing')}>Back</Key>
-          <span />
-          <PrimaryKey
-            isDisabled={reason.trim() === ''}
-            onPress={() => skip(reason.trim()).then(() => leaveClocks({ kind: 'skipped', atMs: Date.now() }))}
-          >
-            Skip and read
-          </PrimaryKey>
-        </Keys>
-      </Sheet>
+      <WhySkipped
+        skip={(reason) => skip(reason).then(() => leaveClocks({ kind: 'skipped', atMs: Date.now() }))}
+        back={back}
+      />
     );
-  }
   if (timed !== null) {
     const lamps = timed.kind === 'lamps';
     return (
@@ -194,8 +120,8 @@ export const SurfaceCharge = ({
       <Sheet>
         <h2>Let it rest</h2>
         <p>
-          This method counts resting volts only after <Hours>{rest}</Hours> disconnected from alternator, charger and
-          loads, whatever else took the surface charge off.
+          This method counts resting volts only after <Hours>{hoursText(restHoursAsked(limits))}</Hours> disconnected
+          from alternator, charger and loads, whatever else took the surface charge off.
         </p>
         <Keys>
           <Key onPress={lampsAreOn}>Lamps and blower are on</Key>
