@@ -87,7 +87,9 @@ const WRITTEN_ALIKE: Readonly<Partial<Record<string, readonly [near: number, wri
 /** A sentence that is true as written: the reading, which comes first, is told apart from the limit that follows it. */
 const trueAsWritten = (sentence: string, { limit, margin }: AgainstLimit): string => {
   if (limit === null || margin === null || margin === 0) return sentence;
-  const [near, write] = WRITTEN_ALIKE[limit.unit] ?? [0, voltsText];
+  const written = WRITTEN_ALIKE[limit.unit];
+  if (written === undefined) return sentence;
+  const [near, write] = written;
   if (Math.abs(margin) >= near) return sentence;
   const value = limit.kind === 'min' ? limit.value + margin : limit.value - margin;
   const alike = write(limit.value);

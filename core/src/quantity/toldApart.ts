@@ -1,9 +1,8 @@
+import { isWithin } from './compare';
 import { figure } from './display';
 
 const MOST_DECIMALS = 9;
 const numberIn = (text: string): number => Number(text.replace('−', '-').replace(/[^-\d.].*$/, ''));
-/** How far the digits of a figure may be off before it is another one. */
-const SAME = 1e-9;
 
 /**
  * A figure and the border it is held against, in words that are true as written: where both differ and would be written
@@ -16,9 +15,9 @@ export const toldApart = (
   write: (figure: number) => string,
 ): readonly [value: string, border: string] => {
   const [own, usual] = [write(value), write(border)];
-  if (own !== usual || Math.abs(value - border) < SAME) return [own, usual];
+  if (own !== usual || isWithin(value, border, border)) return [own, usual];
   const unit = usual.replace(/^[−\d.]+/, '');
-  const isExact = Math.abs(numberIn(usual) - border) < SAME;
+  const isExact = isWithin(numberIn(usual), border, border);
   const written = /\.(\d+)/.exec(usual)?.[1]?.length ?? 0;
   for (let decimals = written + 1; decimals <= MOST_DECIMALS; decimals++) {
     const [exact, edge] = [figure(value, decimals), figure(border, decimals)];

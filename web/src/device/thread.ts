@@ -11,14 +11,14 @@ export const answerOf = async <Asked extends Promise<unknown>>(
   thread: Worker,
   asked: Asked,
 ): Promise<Awaited<Asked>> => {
-  let ended: ((event: Event) => void) | undefined;
+  const over = new AbortController();
   const failed = new Promise<never>((_, reject) => {
-    ended = (event) => reject(new Error((event instanceof ErrorEvent && event.message) || NOT_THERE));
-    thread.addEventListener('error', ended);
+    const tell = (event: Event): void => reject(new Error((event instanceof ErrorEvent && event.message) || NOT_THERE));
+    thread.addEventListener('error', tell, { signal: over.signal });
   });
   try {
     return await Promise.race([asked, failed]);
   } finally {
-    if (ended !== undefined) thread.removeEventListener('error', ended);
+    over.abort();
   }
 };

@@ -6,7 +6,7 @@ import { NumberLine, TextLine } from '../control/formLines';
 import { Key, QuietKey } from '../control/Key';
 import { PHONE } from '../theme/screen';
 import type { ClassesTyped } from './classForm';
-import { LimitRow } from './fleetStyle';
+import { LimitRow, usualBeside } from './fleetStyle';
 import { LimitLine } from './LimitLine';
 
 const Box = styled.div`
@@ -23,11 +23,7 @@ const Row = styled.div`
   strong {
     padding-bottom: 0.7rem;
   }
-  small {
-    padding-bottom: 0.8rem;
-    color: var(--ink-2);
-    font-size: 0.95rem;
-  }
+  ${usualBeside}
   ${PHONE} {
     grid-template-columns: repeat(3, minmax(0, 1fr));
     strong,
@@ -37,6 +33,7 @@ const Row = styled.div`
     }
   }
 `;
+
 /** One class of machine: when it is due again by how it left, and limits of the shop's own. */
 export const ClassFields = ({
   control,

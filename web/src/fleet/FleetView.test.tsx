@@ -105,7 +105,7 @@ describe('classes of machine', () => {
     const { user } = shown({ ...FLEET, classes: [HELD] });
     const group = within(await screen.findByRole('group', { name: 'Class 1' }));
     const limit = within(group.getByRole('group', { name: 'Limit 1' }));
-    expect(limit.getByText('per 12 V of the system; usually 13.8')).toBeTruthy();
+    expect(limit.getByText('per 12 V of the system; usually 13.8 V')).toBeTruthy();
     const value = limit.getByLabelText(/^Figure/);
     await user.clear(value);
     await user.click(screen.getByRole('button', { name: 'Save the classes' }));

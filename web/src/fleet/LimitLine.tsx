@@ -39,7 +39,9 @@ export const LimitLine = ({
       <small>
         {name === undefined ? null : (
           <Words>
-            {[limitScaleWords(name), `usually ${LIMITS[name].value}`].filter((text) => text !== '').join('; ')}
+            {[limitScaleWords(name), `usually ${LIMITS[name].value} ${limitUnit(name)}`.trim()]
+              .filter((text) => text !== '')
+              .join('; ')}
           </Words>
         )}
       </small>

@@ -1,4 +1,4 @@
-import styled from 'styled-components';
+import styled, { css } from 'styled-components';
 import { PHONE } from '../theme/screen';
 
 /** Fields and keys of one thing beside one another. */
@@ -23,6 +23,14 @@ export const Wrong = styled.p`
   color: var(--failed);
   font-weight: 680;
 `;
+/** What is usual, in small beside what is typed. */
+export const usualBeside = css`
+  small {
+    padding-bottom: 0.8rem;
+    color: var(--ink-2);
+    font-size: 0.95rem;
+  }
+`;
 /** A limit or the head of a class in one line. */
 export const LimitRow = styled.div`
   display: grid;
@@ -30,11 +38,7 @@ export const LimitRow = styled.div`
   justify-content: start;
   gap: 0.8rem;
   align-items: end;
-  small {
-    padding-bottom: 0.8rem;
-    color: var(--ink-2);
-    font-size: 0.95rem;
-  }
+  ${usualBeside}
   ${PHONE} {
     grid-template-columns: repeat(2, minmax(0, 1fr));
     justify-content: stretch;

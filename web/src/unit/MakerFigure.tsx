@@ -1,4 +1,4 @@
-import { limitBook, LIMIT_NAMES, limitUnit } from '@vaktman/core';
+import { limitBook, LIMIT_NAMES, limitUnit, PROFILE_NAMES } from '@vaktman/core';
 import { useWatch, type Control } from 'react-hook-form';
 import { Choice, NumberLine } from '../control/formLines';
 import { QuietKey } from '../control/Key';
@@ -17,13 +17,14 @@ export const MakerFigure = ({
   readonly index: number;
   readonly remove: () => void;
 }) => {
-  const [limits, systemVolts, batteryVolts] = useWatch({
+  const [limits, systemVolts, batteryVolts, profile] = useWatch({
     control,
-    name: ['makerLimits', 'systemVolts', 'batteryVolts'],
+    name: ['makerLimits', 'systemVolts', 'batteryVolts', 'profile'],
   });
   const name = LIMIT_NAMES.find((own) => own === limits[index]?.name);
+  const method = PROFILE_NAMES.find((own) => own === profile) ?? 'pile';
   const usual =
-    name === undefined ? null : limitBook('pile', Number(systemVolts)).get(name, Number(batteryVolts) / 12).value;
+    name === undefined ? null : limitBook(method, Number(systemVolts)).get(name, Number(batteryVolts) / 12).value;
   return (
     <Grid $columns="2fr 1fr 1fr auto" role="group" aria-label={`Maker's figure ${index + 1}`}>
       <Choice

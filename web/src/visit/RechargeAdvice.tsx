@@ -27,7 +27,7 @@ export const RechargeAdvice = ({
   visitId,
 }: {
   battery: Battery;
-  /** Null where neither resting volts nor gravity tell it. */
+  /** Null where its resting volts were not read: it may be flat then. */
   chargePercent: number | null;
   limits: LimitBook;
   /** Of the battery, or of the air; null where neither is known. */
@@ -37,13 +37,17 @@ export const RechargeAdvice = ({
 }) => {
   const [amps, setAmps] = useState('20');
   const chargerAmps = parseDecimal(amps);
-  if (chargePercent !== null && mayBeFrozen(chargePercent, celsius))
+  const leastPercent = chargePercent ?? 0;
+  if (mayBeFrozen(leastPercent, celsius))
     return (
       <p>
         <strong>
-          It may be frozen: about {figure(chargePercent, 0)} % of charge freezes at{' '}
-          <Words>{celsiusText(freezesAtC(chargePercent))}</Words>. Bring it inside and warm it through before a charger
-          goes on.
+          It may be frozen:{' '}
+          {chargePercent === null
+            ? 'how full it is was not read, and a flat one'
+            : `about ${figure(chargePercent, 0)} % of charge`}{' '}
+          freezes at <Words>{celsiusText(freezesAtC(leastPercent))}</Words>. Bring it inside and warm it through before
+          a charger goes on.
         </strong>
       </p>
     );
