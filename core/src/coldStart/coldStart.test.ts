@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { scenarioOf, unitOf } from '../../test/machineFixture';
 import {
@@ -21,6 +22,7 @@ import {
   type VisitFigures,
 } from '../index';
 import { normalDraws } from '../history/normal';
+import { COLDEST_SOUGHT_C, WARMEST_SOUGHT_C } from './steadyCrank';
 
 const soundInput = (unit: Unit) => {
   const machine = buildMachine({ unit, celsius: 20, stateOfChargePercent: {}, faults: [] });
@@ -69,6 +71,46 @@ describe('a settled crank as one operating point', () => {
     expect(rpm({ ...sound, charge: [0.9, 0.5] })).toBeLessThan(rpm(sound));
     expect(rpm({ ...sound, cableMilliohm: sound.cableMilliohm + 1 })).toBeLessThan(rpm(sound));
     expect(coldestOf(solver, { ...sound, age: [2, 2] }, 8)).toBeGreaterThan(coldestOf(solver, sound, 8));
+  });
+  it('starts down to where its settled crank has just the volts asked for, and no slower than an engine fires', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('1S1P', '1S2P', '1S4P', '2S1P', '2S2P'),
+        fc.record({
+          age: fc.double({ min: 0.8, max: 2.5, noNaN: true }),
+          charge: fc.double({ min: 0.4, max: 1, noNaN: true }),
+          cable: fc.double({ min: 0, max: 2, noNaN: true }),
+          torqueFactor: fc.double({ min: 0.7, max: 1.4, noNaN: true }),
+          oilPerKelvin: fc.double({ min: 0.018, max: 0.034, noNaN: true }),
+        }),
+        fc.double({ min: 7, max: 10.8, noNaN: true }),
+        (arrangement, { age, charge, cable, ...engine }, limitOf12V) => {
+          const unit = unitOf(arrangement);
+          const solver = new CrankSolver(unit);
+          const sound = soundInput(unit);
+          const input = {
+            ...sound,
+            ...engine,
+            age: sound.age.map(() => age),
+            charge: sound.charge.map(() => charge),
+            cableMilliohm: sound.cableMilliohm + cable,
+          };
+          const limit = (limitOf12V * unit.systemVolts) / 12;
+          const coldest = coldestOf(solver, input, limit);
+          const starts = (celsius: number): boolean => {
+            const { turns, rpm, starterVolts } = solver.crank(input, celsius);
+            return turns && rpm >= LEAST_RPM && starterVolts >= limit;
+          };
+          // Three turns a minute more are asked for at the border than an engine fires at, for its compressions.
+          if (coldest < WARMEST_SOUGHT_C) expect(starts(coldest + 0.05)).toBe(true);
+          if (coldest > COLDEST_SOUGHT_C) {
+            const { turns, rpm, starterVolts } = solver.crank(input, coldest - 0.05);
+            expect(turns && rpm >= LEAST_RPM + 3.05 && starterVolts >= limit).toBe(false);
+          }
+        },
+      ),
+      { numRuns: 400 },
+    );
   });
   it('starts no colder when the maker asks for more volts', () => {
     const unit = unitOf('1S2P');

@@ -94,12 +94,12 @@ export const coldestOf = (
   if (solver.surplusAt(input, bySpeed, rpm) < -1e-3)
     bySpeed = crossing((celsius) => solver.surplusAt(input, celsius, rpm), bySpeed, WARMEST_SOUGHT_C, CLOSE_ENOUGH_C);
   if (bySpeed >= WARMEST_SOUGHT_C) return WARMEST_SOUGHT_C;
-  if (solver.starterVolts(input, bySpeed, rpm) >= limitVolts) return bySpeed;
-  return crossing(
-    (celsius) => {
-      const { turns, starterVolts } = solver.crank(input, celsius);
-      return turns ? starterVolts - limitVolts : -limitVolts;
-    },
+  // Where it has just its speed, these are its volts; at the coldest that is sought it may turn faster than that.
+  if (bySpeed > COLDEST_SOUGHT_C && solver.starterVolts(input, bySpeed, rpm) >= limitVolts) return bySpeed;
+  // Where it has its speed it gets past every slower one, so that only the volts are left to ask for.
+  return crossingNear(
+    (celsius) => solver.overLimit(input, celsius, limitVolts),
+    Math.max(bySpeed, guessC),
     bySpeed,
     WARMEST_SOUGHT_C,
     CLOSE_ENOUGH_C,
@@ -134,15 +134,25 @@ export const coldestBand = (unit: Unit, fit: ColdFit, limitVolts: number, seed =
 export const coldStart = (unit: Unit, fit: ColdFit, limitVolts: number, seed = 1): ColdStart => {
   const solver = new CrankSolver(unit);
   const inputs = guesses(solver, fit, seed);
-  const some = inputs.slice(0, CURVE_DRAWS);
   return {
     coldest: coldestAmong(solver, fit, inputs, limitVolts),
-    curve: CURVE_C.map((celsius) => ({
-      celsius,
-      ...bandOf(Float64Array.from(some, (input) => solver.crank(input, celsius).starterVolts).sort()),
-    })),
+    curve: curveOf(solver, inputs.slice(0, CURVE_DRAWS)),
     limitVolts,
   };
+};
+
+const curveOf = (solver: CrankSolver, inputs: readonly CrankInput[]): readonly CurvePoint[] => {
+  const volts = CURVE_C.map(() => new Float64Array(inputs.length));
+  for (const [draw, input] of inputs.entries()) {
+    // From a mild day into the cold: each night turns little slower than the one before.
+    let guessRpm: number | undefined;
+    for (const [point, celsius] of CURVE_C.entries()) {
+      const { rpm, starterVolts } = solver.crank(input, celsius, guessRpm);
+      volts[point]![draw] = starterVolts;
+      guessRpm = rpm;
+    }
+  }
+  return CURVE_C.map((celsius, point) => ({ celsius, ...bandOf(volts[point]!.sort()) }));
 };
 
 const bandOf = (sorted: Float64Array): Band => ({

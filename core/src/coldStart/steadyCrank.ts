@@ -17,7 +17,7 @@ import { COPPER_PER_KELVIN } from '../quantity/cable';
 import { batteryFactor, strings } from '../unit/bank';
 import { positions } from '../unit/points';
 import type { Unit } from '../unit/unit';
-import { crossing } from './crossing';
+import { crossing, crossingNear } from './crossing';
 
 /** What a unit is worth on a cold morning, each figure its own guess: one of many draws, or the middle of them. */
 export interface CrankInput {
@@ -53,6 +53,7 @@ const built = (tau: number): number => 1 - (tau / 1.5) * (Math.exp(-1.5 / tau) -
 const SETTLED_SHARE = AT_ONCE + PER_BRANCH * (built(QUICK_SECONDS) + built(SLOW_SECONDS));
 const ROUNDS = 2;
 const RADIANS_PER_RPM = Math.PI / 30;
+const USUAL_RPM = 180;
 const FASTEST_SHARE = 2.2;
 /** Shares of the reference speed at which a starting engine must find torque enough to get past. */
 const BREAK_AWAY_SHARES = [0.02, 0.06, 0.12, 0.2] as const;
@@ -176,13 +177,18 @@ export class CrankSolver {
     return volts;
   }
 
-  /** What the engine asks for at a speed, and what is left at the starter. The answer is lent until the next call. */
-  #ask(input: CrankInput, celsius: number, speed: number): Ask {
+  /** Amperes the motor needs for what the engine asks for at a speed, its oil so many times as thick as at 20 °C. */
+  #askedAmps(input: CrankInput, thick: number, speed: number): number {
     const { referenceSpeed, referenceTorque, voltSeconds } = this.#reference;
     const turn = speed / referenceSpeed;
-    const thick = Math.exp(input.oilPerKelvin * (20 - celsius));
     const asked = (0.35 + 0.65 * thick * (0.5 + 0.6 * Math.exp(-10 * turn) + 0.5 * turn)) * Math.tanh(speed / STILL);
-    const amps = (input.torqueFactor * referenceTorque * asked) / (TORQUE_SHARE * voltSeconds);
+    return (input.torqueFactor * referenceTorque * asked) / (TORQUE_SHARE * voltSeconds);
+  }
+
+  /** What the engine asks for at a speed, and what is left at the starter. The answer is lent until the next call. */
+  #ask(input: CrankInput, celsius: number, speed: number): Ask {
+    const { voltSeconds } = this.#reference;
+    const amps = this.#askedAmps(input, Math.exp(input.oilPerKelvin * (20 - celsius)), speed);
     const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
     const bankVolts = this.#bankVolts(input, celsius, amps);
     const starterVolts = bankVolts - (amps * input.cableMilliohm * copper) / 1000;
@@ -232,15 +238,38 @@ export class CrankSolver {
     return least;
   }
 
-  /** The settled crank at a temperature of battery, cables and engine, °C. */
-  crank(input: CrankInput, celsius: number): SteadyCrank {
+  /**
+   * Volts to spare at the starter over a limit, told by the motor that runs at just that limit: what it draws is known
+   * without asking the batteries, which are asked once. Below 0 where a settled crank falls under the limit, above where
+   * it stays over it; from the limit itself the figure is not how far.
+   */
+  overLimit(input: CrankInput, celsius: number, limitVolts: number): number {
+    const { referenceSpeed, voltSeconds } = this.#reference;
+    const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
+    const ohms = input.contactMilliohm / 1000 + this.#motor20 * copper;
+    const thick = Math.exp(input.oilPerKelvin * (20 - celsius));
+    const speed = crossing(
+      (at) => this.#askedAmps(input, thick, at) * ohms + voltSeconds * at - limitVolts,
+      BREAK_AWAY_SHARES.at(-1)! * referenceSpeed,
+      FASTEST_SHARE * referenceSpeed,
+      CLOSE_ENOUGH,
+    );
+    return this.#ask(input, celsius, speed).starterVolts - limitVolts;
+  }
+
+  /**
+   * The settled crank at a temperature of battery, cables and engine, °C.
+   * @param guessRpm where its speed is looked for first: where it is near, it is found in half the time
+   */
+  crank(input: CrankInput, celsius: number, guessRpm = USUAL_RPM): SteadyCrank {
     const { referenceSpeed } = this.#reference;
     for (const share of BREAK_AWAY_SHARES) {
       const { surplus, amps, starterVolts, bankVolts } = this.#ask(input, celsius, share * referenceSpeed);
       if (surplus < 0) return { turns: false, rpm: 0, amps, starterVolts, bankVolts };
     }
-    const speed = crossing(
+    const speed = crossingNear(
       (at) => -this.#ask(input, celsius, at).surplus,
+      guessRpm * RADIANS_PER_RPM,
       BREAK_AWAY_SHARES.at(-1)! * referenceSpeed,
       FASTEST_SHARE * referenceSpeed,
       CLOSE_ENOUGH,
