@@ -1,6 +1,7 @@
 import type { VisitId } from '@vaktman/core';
 import type { VisitDetail } from '@vaktman/contract';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { copyWithStructuralSharing } from '@reduxjs/toolkit/query';
 
 interface OutboxState {
   /** Entries not yet on the server. */
@@ -39,9 +40,10 @@ export const outboxSlice = createSlice({
       turnedAway: payload,
     }),
     clockAheadFound: (state, { payload }: PayloadAction<number | null>) => ({ ...state, clockAheadMs: payload }),
-    visitKept: (state, { payload }: PayloadAction<{ visitId: VisitId; visit: VisitDetail }>) => ({
+    // What the server gives back is mostly what this device has: that stays what it was, and is not judged and drawn anew.
+    visitKept: (state, { payload: { visitId, visit } }: PayloadAction<{ visitId: VisitId; visit: VisitDetail }>) => ({
       ...state,
-      visits: { ...state.visits, [payload.visitId]: payload.visit },
+      visits: { ...state.visits, [visitId]: copyWithStructuralSharing<VisitDetail>(state.visits[visitId], visit) },
     }),
   },
 });

@@ -9,7 +9,7 @@ import {
   type Place,
   type ReadStep,
 } from '@vaktman/core';
-import type { ComponentType } from 'react';
+import { memo, type ComponentType } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Loading } from '../frame/Failed';
 import { FailedPage } from '../frame/FailedPage';
@@ -69,15 +69,14 @@ const testOf = (step: string | undefined, point: string | undefined): Place | nu
   return testOf(of, at.join('@'));
 };
 
-const Step = ({
-  detail,
-  step,
-  point,
-}: {
-  detail: VisitDetail;
-  step: string | undefined;
-  point: string | undefined;
-}) => {
+interface StepAt {
+  readonly detail: VisitDetail;
+  readonly step: string | undefined;
+  readonly point: string | undefined;
+}
+
+/** What is sent and fetched meanwhile is no other visit: the screen is drawn anew only when this one has changed. */
+const Step = memo(({ detail, step, point }: StepAt) => {
   const judged = useJudged(detail);
   const visitId = detail.file.visit.id;
   const signature = signatureOf(detail.events);
@@ -116,7 +115,8 @@ const Step = ({
   if (step === 'start.trace') return <TraceStep key={key} detail={detail} judged={judged} point={point} />;
   const Screen = step === 'battery.load' ? LoadStep : step === 'battery.hydrometer' ? HydrometerStep : OpenCircuitStep;
   return <Screen key={key} detail={detail} judged={judged} point={point} />;
-};
+});
+Step.displayName = 'Step';
 
 /** One visit: a step of it, or its summary, as the address says. */
 export const VisitView = () => {
