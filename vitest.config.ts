@@ -6,7 +6,7 @@ import { BaseSequencer, type TestSpecification } from 'vitest/node';
 const tests = (rooms: string): string[] => [`${rooms}/**/*.test.{ts,tsx}`];
 
 /** In this order, so that a worker goes on to the next file of its own project with what it has imported. */
-const PROJECTS = ['server', 'core', 'web'];
+const PROJECTS = ['plain', 'web'];
 /** Files that take longest begin first: one that begins last is waited for by everything else. */
 const LONG = [
   'scripts/commands.test.ts',
@@ -38,10 +38,10 @@ export default defineConfig({
     projects: [
       {
         extends: true,
-        // What is computed keeps nothing between tests: a worker imports it once for all its files.
+        // What is computed keeps nothing between tests, and the server computes with it: a worker imports it once for all its files.
         test: {
-          name: 'core',
-          include: tests('{core,contract,demo}'),
+          name: 'plain',
+          include: tests('{core,contract,demo,server,scripts}'),
           setupFiles: ['core/test/laws.ts'],
           isolate: false,
         },
@@ -56,10 +56,6 @@ export default defineConfig({
           environment: 'jsdom',
           isolate: false,
         },
-      },
-      {
-        extends: true,
-        test: { name: 'server', include: tests('{server,scripts}'), isolate: false },
       },
     ],
     exclude: ['**/node_modules/**', '**/dist/**'],

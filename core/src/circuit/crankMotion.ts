@@ -32,12 +32,16 @@ class CrankCircuit {
     this.#before = new Float64Array(this.#size);
   }
 
-  /** Solves one step from where the last one stood. Two rounds of Newton suffice: little changes in a millisecond. */
+  /** Solves one step from where the last two lead: what changes in a millisecond goes on as it went, and one round of Newton suffices. */
   step(sources: readonly Source[]): void {
     const n = this.#size;
     const { z, emfs, amps } = this;
     const { admittance } = this.#network;
-    this.#before.set(z);
+    for (let i = 0; i < n; i++) {
+      const last = z[i]!;
+      z[i] = 2 * last - this.#before[i]!;
+      this.#before[i] = last;
+    }
     for (let round = 0; round < 12; round++) {
       let largest = 1;
       for (let i = 0; i < n; i++) {
