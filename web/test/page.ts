@@ -27,6 +27,16 @@ if (inPage) {
   const { default: indexedDB, forceCloseDatabase: _, ...kinds } = database;
   Object.assign(globalThis, { ...kinds, indexedDB });
 }
+/** Rules of style sheets are not read here: each rule that is added would have the whole sheet read anew. */
+const withoutStyleSheets = (): void => {
+  const make = document.createElement.bind(document);
+  document.createElement = (name: string, options?: ElementCreationOptions): HTMLElement => {
+    const made = make(name, options);
+    if (name === 'style') made.setAttribute('type', 'text/plain');
+    return made;
+  };
+};
+if (inPage) withoutStyleSheets();
 /** The style a part has of its own. @returns one that hides it where the part is `hidden` */
 const ownStyle = (part: Element): CSSStyleDeclaration => {
   if (!(part instanceof HTMLElement || part instanceof SVGElement)) return document.createElement('span').style;
