@@ -20,7 +20,7 @@ const hydrometer = (battery: BatteryModel, celsius: number, log: VisitLog): void
   log.take({
     step: 'battery.hydrometer',
     point: battery.position,
-    cells: cellGravities(battery).map(log.instruments.gravity) as [number, number, number, number, number, number],
+    cells: cellGravities(battery).map(log.instruments.gravity),
     electrolyteC: log.instruments.celsius(celsius),
   });
 };

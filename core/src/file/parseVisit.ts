@@ -19,7 +19,7 @@ export const readingProblems = (reading: Reading, unit: Unit): Problem[] => {
     const expected = known.length === 0 ? 'this unit has no such part' : `expected one of ${known.join(', ')}`;
     return [{ path: 'point', message: `${expected}, received ${JSON.stringify(reading.point)}` }];
   }
-  const problem = entry.problem?.(reading) ?? null;
+  const problem = entry.problem?.(reading, unit) ?? null;
   return problem === null ? [] : [problem];
 };
 

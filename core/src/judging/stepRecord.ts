@@ -35,8 +35,8 @@ export interface StepRecord<Schema extends ReadingSchema = ReadingSchema> {
   points(unit: Unit): readonly string[];
   /** Points beyond those that can be listed, in words and as a rule. */
   readonly takes?: { readonly what: string; readonly at: (unit: Unit, point: string) => boolean };
-  /** What is wrong with a reading whose fields are each well-formed: a field its point does not take. */
-  problem?(reading: z.infer<Schema>): { readonly path: string; readonly message: string } | null;
+  /** What is wrong with a reading whose fields are each well-formed: a field its point, or this unit, does not take. */
+  problem?(reading: z.infer<Schema>, unit: Unit): { readonly path: string; readonly message: string } | null;
   /** Null when nothing is judged of it on this unit. */
   judge(reading: z.infer<Schema>, scene: Scene): Outcome | null;
   /** True when nothing but the reading decides, so that one that was retaken stands as it was. */

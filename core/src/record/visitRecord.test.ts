@@ -140,7 +140,7 @@ describe('what happened in a visit, in words', () => {
     ],
     [
       { kind: 'step-skipped', at: minute(3), step: 'battery.hydrometer', point: 'A', reason: 'caps do not open' },
-      'skipped Hydrometer, six cells, battery A: caps do not open',
+      'skipped Hydrometer, every cell, battery A: caps do not open',
     ],
     [
       { kind: 'point-named', at: minute(3), run: 'starterNegative', point: 'frame stud', after: 'starter.ground' },

@@ -37,6 +37,9 @@ export const isSeriesBank = (bank: Bank): boolean => parseArrangement(bank.arran
 /** Nominal volts of a battery, 12 when not stated. */
 export const nominalVolts = (battery: Battery): number => battery.nominalVolts ?? 12;
 
+/** Cells of a battery, each of 2 V. */
+export const cellCount = (battery: Battery): number => nominalVolts(battery) / 2;
+
 /** Nominal volts / 12: what battery limits are scaled by. */
 export const batteryFactor = (battery: Battery): number => nominalVolts(battery) / 12;
 

@@ -4,6 +4,7 @@ import { MARK_WORDS, MarkShape } from '../control/Mark';
 import type { BatteryFace } from './BankDrawing';
 import { cloudPath } from './cloudPath';
 import { MarkWord } from './MarkWord';
+import { valueLine } from './needles';
 import { Pressable } from './Pressable';
 
 /** One battery in the drawing: its letter, what was read of it, its mark. */
@@ -18,7 +19,7 @@ export const PathBattery = ({
 }) => {
   const { x, y, width, height, position } = battery;
   const centre = x + width / 2;
-  const roomy = height > 84;
+  const { at, roomy } = valueLine(battery);
   return (
     <Pressable
       className="battery"
@@ -47,12 +48,7 @@ export const PathBattery = ({
         {position}
       </text>
       {face?.value == null ? null : (
-        <text
-          x={centre}
-          y={y + (roomy ? 48 : 42)}
-          textAnchor="middle"
-          fill={face.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}
-        >
+        <text x={at[0]} y={at[1]} textAnchor="middle" fill={face.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}>
           <SvgFigure text={face.value} size={roomy ? 17 : 15} />
           <tspan fontSize={roomy ? 13 : 11}> {face.unit}</tspan>
         </text>

@@ -1,11 +1,12 @@
 import { pathLayout, type Leads, type PathLayout, type Unit } from '@vaktman/core';
 import { useMemo } from 'react';
 import type { BatteryFace } from './BankDrawing';
+import { isUnderTag, spotOf } from './needles';
 import { PathBattery } from './PathBattery';
 import { Cable, lineOf } from './PathCable';
 import type { PathFaces } from './pathFaces';
 import { PathJoint } from './PathJoint';
-import { PathLeads, Pile, spotOf } from './PathLeads';
+import { PathLeads, Pile } from './PathLeads';
 import { PathPart } from './PathParts';
 import { PathStretch } from './PathStretch';
 import { PathSvg } from './PathSvg';
@@ -23,8 +24,6 @@ const cropRound = (layout: PathLayout, leads: Leads | undefined): string => {
   return `${Math.max(0, left)} ${Math.max(0, top)} ${Math.min(layout.width, right) - Math.max(0, left)} ${Math.min(layout.height + 10, bottom) - Math.max(0, top)}`;
 };
 
-/** BLACK hangs down from a positive post, over what is written of its battery: half a number is worse than none. */
-const isUnderTag = (position: string, leads: Leads | undefined): boolean => leads?.black?.at === `${position}+`;
 const withoutValue = (face: BatteryFace | undefined): BatteryFace | undefined =>
   face === undefined ? undefined : { ...face, value: null };
 
@@ -110,9 +109,7 @@ export const PathDrawing = ({
           key={battery.position}
           battery={battery}
           face={
-            isUnderTag(battery.position, leads)
-              ? withoutValue(batteries[battery.position])
-              : batteries[battery.position]
+            isUnderTag(battery, layout, leads) ? withoutValue(batteries[battery.position]) : batteries[battery.position]
           }
           press={onPress === undefined ? undefined : () => onPress('battery.openCircuit', battery.position)}
         />

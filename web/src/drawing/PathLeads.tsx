@@ -1,49 +1,18 @@
 import { alternatorOfCable, isChargeCable, present } from '@vaktman/core';
-import type { Leads, PathLayout, Probe, XY } from '@vaktman/core';
+import type { Leads, PathLayout, XY } from '@vaktman/core';
+import { needlesOf, spotOf, type Needle } from './needles';
 
-/** Where a point of the path lies; a probe may touch a part that has no number of its own. */
-export const spotOf = (layout: PathLayout, at: string): XY | null =>
-  layout.testPoints.find(({ id }) => id === at)?.at ?? layout.joints.find(({ id }) => id === at)?.at ?? null;
-
-const Needle = ({
-  spot,
-  colour,
-  word,
-  up,
-  left,
-  most,
-}: {
-  spot: XY;
-  colour: string;
-  word: string;
-  up: boolean;
-  left: boolean;
-  /** How far to the right a tag may reach. */
-  most: number;
-}) => {
-  const [x, y] = spot;
-  const dx = left ? -1 : 1;
-  const dy = up ? -1 : 1;
-  const [tipX, tipY] = [x + 9 * dx, y + 9 * dy];
-  const [tagX, tagY] = [x + 34 * dx, y + 30 * dy];
-  const width = 58;
-  const tagLeft = left ? tagX - width + 8 : Math.min(tagX - 8, most - width);
+const Probe = ({ needle, colour, word }: { needle: Needle; colour: string; word: string }) => {
+  const { tip, end, tag } = needle;
+  const line = `M${tip[0]} ${tip[1]}L${end[0]} ${end[1]}`;
   return (
     <g>
-      <path d={`M${tipX} ${tipY}L${tagX} ${tagY}`} stroke="var(--paper)" strokeWidth="7" strokeLinecap="round" />
-      <path d={`M${tipX} ${tipY}L${tagX} ${tagY}`} stroke={colour} strokeWidth="4" strokeLinecap="round" />
-      <rect
-        x={tagLeft}
-        y={tagY - 12}
-        width={width}
-        height="24"
-        fill={colour}
-        stroke="var(--on-probe)"
-        strokeWidth="2"
-      />
+      <path d={line} stroke="var(--paper)" strokeWidth="7" strokeLinecap="round" />
+      <path d={line} stroke={colour} strokeWidth="4" strokeLinecap="round" />
+      <rect {...tag} fill={colour} stroke="var(--on-probe)" strokeWidth="2" />
       <text
-        x={tagLeft + width / 2}
-        y={tagY + 5.5}
+        x={tag.x + tag.width / 2}
+        y={end[1] + 5.5}
         textAnchor="middle"
         fontSize="15"
         fontWeight="760"
@@ -137,32 +106,12 @@ const clampPlace = (layout: PathLayout, leads: Leads): ClampPlace => {
 
 /** Probes and clamp of the current step, on the machine itself. */
 export const PathLeads = ({ layout, leads }: { layout: PathLayout; leads: Leads }) => {
-  const needle = (probe: Probe | null, red: boolean) => {
-    const spot = probe === null ? null : spotOf(layout, probe.at);
-    if (spot === null) return null;
-    const isJoint = leads.red?.at === leads.black?.at;
-    // At the starter's stud a tag at the lower right would cover the motor's name.
-    const onStud = !red && probe?.at === 'starter.B+';
-    // And at its ground, the number of the block's.
-    const onGround = !red && probe?.at === 'starter.ground';
-    // Both on one joint: one comes from the left, the other from the right.
-    return (
-      <Needle
-        key={red ? 'red' : 'black'}
-        spot={spot}
-        colour={red ? 'var(--probe-red)' : 'var(--probe-black)'}
-        word={red ? 'RED' : 'BLACK'}
-        most={layout.width - 2}
-        up={spot[1] > 90 && (red || onStud)}
-        left={(onStud && !isJoint) || onGround || (red && spot[0] > 90 && spot[0] < 700)}
-      />
-    );
-  };
+  const { red, black } = needlesOf(layout, leads);
   return (
     <g pointerEvents="none" aria-hidden="true">
       {leads.clamp === null ? null : <Clamp {...clampPlace(layout, leads)} />}
-      {needle(leads.black, false)}
-      {needle(leads.red, true)}
+      {black === null ? null : <Probe needle={black} colour="var(--probe-black)" word="BLACK" />}
+      {red === null ? null : <Probe needle={red} colour="var(--probe-red)" word="RED" />}
     </g>
   );
 };

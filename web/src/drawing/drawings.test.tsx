@@ -87,6 +87,44 @@ describe('the circuit drawing', () => {
     const [blackX = 0, blackY = 0] = tag('black');
     expect(Math.abs(redX - blackX) >= width || Math.abs(redY - blackY) >= height).toBe(true);
   });
+  it.each(['1S1P', '1S2P', '1S4P', '1S6P', '2S1P', '2S2P', '2S3P'] as const)(
+    'of a bank %s writes no volts under a tag, and every one that lies free',
+    (arrangement) => {
+      const bank = unitOf(arrangement);
+      const layout = pathLayout(bank);
+      const face = { value: '12.74', unit: 'V', note: 'at rest', mark: 'passed' } as const;
+      const batteries = Object.fromEntries(layout.batteries.map(({ position }) => [position, face]));
+      const posts = layout.batteries.flatMap(({ position }) => [`${position}+`, `${position}-`]);
+      const pairs = posts.slice(1).flatMap((post) => [[posts[0], post] as const, [post, posts[0]] as const]);
+      for (const [red, black] of pairs) {
+        const at = (point: string | undefined) => ({ at: present(point), touch: 'bare metal' });
+        const { container, unmount } = show(
+          <PathDrawing
+            unit={bank}
+            faces={{ stretches: {}, joints: {} }}
+            batteries={batteries}
+            leads={{ red: at(red), black: at(black), clamp: null, pile: null }}
+          />,
+        );
+        const tags = [...container.querySelectorAll('rect[fill^="var(--probe-"]')].map((tag) =>
+          ['x', 'y', 'width', 'height'].map((side) => Number(tag.getAttribute(side))),
+        );
+        const written = [...container.querySelectorAll('.battery text:not(.name)')].filter((text) =>
+          text.textContent.includes('12.74'),
+        );
+        const isUnder = (x: number, y: number): boolean =>
+          tags.some(
+            ([left = 0, top = 0, width = 0, height = 0]) => x > left && x < left + width && y > top && y < top + height,
+          );
+        for (const text of written) {
+          const [x, y] = [Number(text.getAttribute('x')), Number(text.getAttribute('y'))];
+          for (const dx of [-30, 0, 30]) expect(isUnder(x + dx, y - 5), `${red} ${black}`).toBe(false);
+        }
+        expect(written.length, `${red} ${black}`).toBeGreaterThanOrEqual(layout.batteries.length - 2);
+        unmount();
+      }
+    },
+  );
   const drawn = (press?: (step: string, point: string) => void) =>
     show(<PathDrawing unit={unit} faces={pathFaces(pathLayout(unit), judged())} batteries={{}} onPress={press} />);
   it('leads to a step by a press and by the keyboard', async () => {

@@ -1,4 +1,6 @@
 import {
+  batteryOf,
+  cellCount,
   celsiusText,
   correctedGravity,
   figure,
@@ -36,16 +38,15 @@ const Figures = styled.dl`
   }
 `;
 
-const CELLS = [1, 2, 3, 4, 5, 6] as const;
 const LOWEST = 1.05;
 const HIGHEST = 1.35;
 
-/** Six cells drawn as six columns; the one that lags shows at once. */
+/** Every cell drawn as a column; the one that lags shows at once. */
 const CellDrawing = ({ gravities, spreadLimit }: { gravities: readonly (number | null)[]; spreadLimit: number }) => {
   const best = Math.max(...gravities.map((gravity) => gravity ?? 0));
   const y = (gravity: number): number => 150 - 130 * Math.min(1, Math.max(0, (gravity - LOWEST) / (HIGHEST - LOWEST)));
   return (
-    <svg viewBox="0 0 420 190" role="img" aria-label="Specific gravity of the six cells" style={{ width: '100%' }}>
+    <svg viewBox="0 0 420 190" role="img" aria-label="Specific gravity of every cell" style={{ width: '100%' }}>
       {gravities.map((gravity, index) => {
         const x = 8 + index * 68;
         const lags = gravity !== null && !isUnder(best - gravity, spreadLimit);
@@ -84,7 +85,7 @@ const CellDrawing = ({ gravities, spreadLimit }: { gravities: readonly (number |
   );
 };
 
-/** Six cells with the hydrometer: corrected for temperature, spread and frost point as they are typed. */
+/** Every cell with the hydrometer: corrected for temperature, spread and frost point as they are typed. */
 export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
   const visitId = detail.file.visit.id;
   const recorder = useRecorder(visitId, detail.file.visit.technician);
@@ -124,7 +125,8 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
     );
   }
   const electrolyteC = values['electrolyteC'] ?? null;
-  const gravities = CELLS.map((cell) => {
+  const cells = Array.from({ length: cellCount(batteryOf(judged.outcomes.facts, point)) }, (_, index) => index + 1);
+  const gravities = cells.map((cell) => {
     const read = values[`cell${cell}`] ?? null;
     return read === null ? null : correctedGravity(read, electrolyteC ?? 26.7);
   });
@@ -168,7 +170,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
             keptAs={keptAs}
             fields={[
               { key: 'electrolyteC', label: 'Fluid', unit: '°C', signed: true, min: -60, max: 90, usual: [-30, 50] },
-              ...CELLS.map((cell) => ({
+              ...cells.map((cell) => ({
                 key: `cell${cell}`,
                 label: `Cell ${cell}`,
                 unit: '',
@@ -184,14 +186,7 @@ export const HydrometerStep = ({ detail, judged, point }: StepProps) => {
                   step: 'battery.hydrometer',
                   ...corrects,
                   point,
-                  cells: CELLS.map((cell) => read[`cell${cell}`] ?? 0) as [
-                    number,
-                    number,
-                    number,
-                    number,
-                    number,
-                    number,
-                  ],
+                  cells: cells.map((cell) => read[`cell${cell}`] ?? 0),
                   electrolyteC: read['electrolyteC'] ?? 0,
                 })
                 .then(done)

@@ -1,5 +1,6 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
+import type { Unit } from '@vaktman/core';
 import { unitOf } from '../../test/units';
 import { visitPage } from '../../test/visitPage';
 
@@ -13,6 +14,20 @@ describe('the hydrometer', () => {
     await user.keyboard(`20{Enter}${typed(cells)}`);
     await waitFor(() => expect(read()).toHaveLength(1));
     expect(read()[0]).toMatchObject({ step: 'battery.hydrometer', point: 'A', cells, electrolyteC: 20 });
+  });
+  it('asks for the three cells of a battery of 6 V', async () => {
+    const bank = unitOf('2S1P').bank;
+    const unit: Unit = {
+      ...unitOf('2S1P'),
+      systemVolts: 12,
+      bank: { ...bank, batteries: bank.batteries.map((battery) => ({ ...battery, nominalVolts: 6 })) },
+      starter: { ratedVolts: 12, groundReturn: 'cable', magneticSwitch: 'separate' },
+    };
+    const { user, read } = await visitPage({ at: 'battery.hydrometer/A', unit });
+    await screen.findByRole('heading', { name: 'Hydrometer, battery A' });
+    await user.keyboard(`20{Enter}${typed([1.265, 1.26, 1.27])}`);
+    await waitFor(() => expect(read()).toHaveLength(1));
+    expect(read()[0]).toMatchObject({ cells: [1.265, 1.26, 1.27], electrolyteC: 20 });
   });
   it('keeps them once, however often Enter is pressed while they are being kept', async () => {
     const { user, read } = await visitPage({ at: 'battery.hydrometer/A' });

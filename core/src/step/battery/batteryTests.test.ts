@@ -11,7 +11,15 @@ import {
   visitWith,
   type Written,
 } from '../../../test/visitFixture';
-import { type Battery, chargingPlan, correctedGravity, freezingPointC, gravityChargePercent, judge } from '../../index';
+import {
+  type Battery,
+  chargingPlan,
+  correctedGravity,
+  freezingPointC,
+  gravityChargePercent,
+  judge,
+  parseVisit,
+} from '../../index';
 
 const conductance = (measured: number, more: Record<string, unknown> = {}): Written => ({
   step: 'battery.conductance',
@@ -69,6 +77,28 @@ describe('hydrometer', () => {
     expect(
       stepAt(judge(visitWith([gravity([1.265, 1.21, 1.265, 1.265, 1.2, 1.265])])), 'battery.hydrometer', 'A').because,
     ).toContain('Cell 2, 5'));
+  it('of a battery of 6 V has three cells, and of one of 12 V six', () => {
+    const sixVolts = ['A', 'B'].map((position) => battery(position, { string: 1, nominalVolts: 6 }));
+    const unit = unit12({ bank: { arrangement: '2S1P', batteries: sixVolts } });
+    const three = visitWith([gravity([1.265, 1.265, 1.21])], { unit });
+    expect(parseVisit(three)).toMatchObject({ ok: true });
+    expect(stepAt(judge(three), 'battery.hydrometer', 'A').because).toContain('Cell 3');
+    expect(parseVisit(visitWith([gravity([1.265, 1.265, 1.21])]))).toEqual({
+      ok: false,
+      problems: [
+        { path: 'readings[0].cells', message: 'expected 6 numbers, one for each cell of battery A, received 3' },
+      ],
+    });
+    // They were asked for six once.
+    expect(parseVisit(visitWith([gravity([1.26, 1.26, 1.26, 1.26, 1.26, 1.26])], { unit }))).toMatchObject({
+      ok: true,
+    });
+    for (const count of [0, 2, 4, 5, 7])
+      expect(parseVisit(visitWith([gravity(Array.from({ length: count }, () => 1.26))], { unit }))).toMatchObject({
+        ok: false,
+        problems: [{ path: 'readings[0].cells', message: expect.stringContaining('expected six numbers') as string }],
+      });
+  });
   it('corrects for temperature and tells charge and frost', () => {
     expect(correctedGravity(1.25, -3.3)).toBeCloseTo(1.2284, 6);
     expect(gravityChargePercent(1.225)).toBe(75);

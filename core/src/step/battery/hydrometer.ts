@@ -20,19 +20,28 @@ import {
 import { NO_LEADS } from '../../judging/leads';
 import { stepRecord } from '../../judging/stepRecord';
 import { batteryOf } from '../../judging/facts';
-import { restsHigher } from '../../unit/bank';
+import { present } from '../../quantity/present';
+import { cellCount, restsHigher } from '../../unit/bank';
 import { positions } from '../../unit/points';
 import type { Battery } from '../../unit/unit';
 import { celsiusText } from '../../quantity/display';
 
-/** Specific gravity of the six cells, from the positive post, and the electrolyte's temperature. */
+const CELLS_OF_12V = 6;
+const CELLS_OF_6V = 3;
+const oneEach = { error: 'expected six numbers, one for each cell; three of a battery of 6 V', abort: true };
+
+/** Specific gravity of every cell, from the positive post, and the electrolyte's temperature. */
 export const hydrometerReading = readingOf('battery.hydrometer', {
-  cells: z.array(saneGravity).length(6, { error: 'expected six numbers, one for each cell' }),
+  cells: z
+    .array(saneGravity)
+    .min(CELLS_OF_6V, oneEach)
+    .max(CELLS_OF_12V, oneEach)
+    .refine(({ length }) => length === CELLS_OF_6V || length === CELLS_OF_12V, oneEach),
   electrolyteC: saneCelsius,
 });
 export type HydrometerReading = z.infer<typeof hydrometerReading>;
 
-/** Six cells against each other and against the charge they should hold. */
+/** Cells against each other and against the charge they should hold. */
 export const judgeHydrometer = (
   reading: HydrometerReading,
   { battery, limits }: { readonly battery: Battery; readonly limits: LimitBook },
@@ -73,10 +82,20 @@ export const judgeHydrometer = (
 
 export const hydrometer = stepRecord(hydrometerReading, {
   stage: 'batteries',
-  title: 'Hydrometer, six cells',
+  title: 'Hydrometer, every cell',
   minutes: 6,
   hands: 1,
   points: positions,
+  // Of a battery of 6 V six were asked for once: what was kept so stays readable.
+  problem: ({ cells, point }, unit) => {
+    const count = cellCount(present(unit.bank.batteries.find(({ position }) => position === point)));
+    return cells.length === CELLS_OF_12V || cells.length === count
+      ? null
+      : {
+          path: 'cells',
+          message: `expected ${count} numbers, one for each cell of battery ${point}, received ${cells.length}`,
+        };
+  },
   judge: (reading, { facts }) =>
     judgeHydrometer(reading, { battery: batteryOf(facts, reading.point), limits: facts.limits }),
   restsOnItself: true,

@@ -93,7 +93,7 @@ const Read = ({
   const fields = { step: 'start.trace' as const, point, ...retake.corrects, ...traceFacts(read), ...known, ...warmth };
   const candidate = { ...fields, id: 'read', at: detail.file.visit.at } as TraceReading;
   const outcome = traceStep.judge(candidate, judged.outcomes);
-  const problem = traceStep.problem?.(candidate) ?? null;
+  const problem = traceStep.problem?.(candidate, detail.file.unit) ?? null;
   const [pending, keep] = useOnce(async () => {
     const { data, meansOf } = await packTrace(file, read);
     await recorder.traced(fields, {
