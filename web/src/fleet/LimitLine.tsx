@@ -24,12 +24,14 @@ export const LimitLine = ({
   const name = LIMIT_NAMES.find((own) => own === limits[at]?.name);
   return (
     <LimitRow role="group" aria-label={`Limit ${at + 1}`}>
-      <Choice
-        control={control}
-        name={`classes.${index}.limits.${at}.name`}
-        label="Limit"
-        options={limitOptions(limits, at)}
-      />
+      <div>
+        <Choice
+          control={control}
+          name={`classes.${index}.limits.${at}.name`}
+          label="Limit"
+          options={limitOptions(limits, at)}
+        />
+      </div>
       <NumberLine
         control={control}
         name={`classes.${index}.limits.${at}.value`}

@@ -37,11 +37,22 @@ export const LimitRow = styled.div`
   grid-template-columns: minmax(0, 26rem) minmax(0, 9rem) minmax(0, 18rem) auto;
   justify-content: start;
   gap: 0.8rem;
-  align-items: end;
+  align-items: start;
   ${usualBeside}
+  /* Beside their fields, which have a label above them; what is wrong stands below and moves nothing. */
+  > button {
+    margin-top: 1.45rem;
+  }
+  > small {
+    padding: 0;
+    margin-top: 2.2rem;
+  }
   ${PHONE} {
     grid-template-columns: repeat(2, minmax(0, 1fr));
     justify-content: stretch;
+    > button {
+      margin-top: 0;
+    }
     > :first-child,
     > :last-child {
       grid-column: 1 / -1;
