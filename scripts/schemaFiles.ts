@@ -1,4 +1,12 @@
-import { judgementSchema, LIMIT_NAMES, LIMITS, PROFILES, scenarioFileSchema, visitFileSchema } from '@vaktman/core';
+import {
+  judgementSchema,
+  LIMIT_NAMES,
+  LIMITS,
+  limitWords,
+  PROFILES,
+  scenarioFileSchema,
+  visitFileSchema,
+} from '@vaktman/core';
 import * as z from 'zod';
 
 const schemaText = (schema: z.ZodType, title: string): string =>
@@ -10,7 +18,7 @@ const GROWS = { none: '', system: ' × system volts / 12', battery: ' × battery
 const limitsText = (): string => {
   const rows = LIMIT_NAMES.map((name) => {
     const { value, unit, kind, scale, reason, source } = LIMITS[name];
-    return `| \`${name}\` | ${kind} ${value} ${unit === 'ratio' ? '' : unit}${GROWS[scale]} | ${reason} | ${source} |`;
+    return `| \`${name}\` | ${limitWords(name)} | ${kind} ${value} ${unit === 'ratio' ? '' : unit}${GROWS[scale]} | ${reason} | ${source} |`;
   });
   const methods = Object.values(PROFILES).map(
     ({ name, title, why, decidingTest, starterDropRule, limits, version }) => {
@@ -24,8 +32,8 @@ const limitsText = (): string => {
     'Made from the code by `npm run schemas`; a test fails when it drifts. A maker’s figure for a unit wins over all of',
     'them and is never scaled; then come the limits of a visit, then these.',
     '',
-    '| Name | Limit | Why | Source |',
-    '|---|---|---|---|',
+    '| Name in files | Called | Limit | Why | Source |',
+    '|---|---|---|---|---|',
     ...rows,
     '',
     '## Methods',

@@ -1,20 +1,8 @@
-import { firstUp } from '../quantity/firstUp';
 import { LIMITS, type LimitName } from './limit';
+import { LIMIT_TITLES } from './limitTitles';
 
-const SPELLED: Readonly<Record<string, string>> = { agm: 'AGM', rpm: 'rpm', '21c': '21 °C' };
-
-/** A limit's name as words: `gateAgmVolts` is "Gate AGM volts". */
-export const limitWords = (name: LimitName): string => {
-  const words = name
-    .split(/(?=[A-Z])|(?<=[a-z])(?=\d)/)
-    .map((word) => word.toLowerCase())
-    .join(' ')
-    .replace('21 c', '21c')
-    .split(' ')
-    .map((word) => SPELLED[word] ?? word)
-    .join(' ');
-  return firstUp(words);
-};
+/** What a limit is called where people read it: `gateAgmVolts` is "At rest before a load test, AGM and gel". */
+export const limitWords = (name: LimitName): string => LIMIT_TITLES[name];
 
 const SCALE_WORDS = { none: '', system: 'per 12 V of the system', battery: 'per 12 V of the battery' } as const;
 

@@ -82,7 +82,14 @@ describe('the limits of the usual method', () => {
     for (const name of LIMIT_NAMES) {
       expect(LIMITS[name].reason, name).toMatch(/\.$/);
       expect(['min', 'max'], name).toContain(LIMITS[name].kind);
-      expect(limitWords(name), name).not.toMatch(/[a-z][A-Z]/);
+    }
+  });
+  it('are each called something of their own, in words that fit a field', () => {
+    const called = LIMIT_NAMES.map(limitWords);
+    expect(new Set(called).size).toBe(LIMIT_NAMES.length);
+    for (const words of called) {
+      expect(words.length, words).toBeLessThanOrEqual(52);
+      expect(words).not.toMatch(/[a-z][A-Z]|\b(?:min|max|gate|sum|segment)\b/);
     }
   });
   it('keep their order: what fails lies beyond what is watched', () => {
