@@ -59,7 +59,19 @@ const Table = styled.table`
   }
   .number {
     white-space: nowrap;
-    font-size: 1.2rem;
+    > span {
+      font-size: 1.2rem;
+    }
+    small {
+      display: block;
+      color: var(--ink-2);
+      font-size: 0.95rem;
+    }
+  }
+  ${PHONE} {
+    .why {
+      min-width: 15rem;
+    }
   }
   .own {
     font-weight: 720;
@@ -121,7 +133,7 @@ export const MethodView = () => {
           <Table>
             <thead>
               <tr>
-                {['Limit', 'Figure', 'Kind', 'Why', 'Source'].map((words) => (
+                {['Limit', 'Figure', 'Why', 'Source'].map((words) => (
                   <th key={words} scope="col">
                     {words}
                   </th>
@@ -139,12 +151,11 @@ export const MethodView = () => {
                       {own === undefined ? '' : ' (differs)'}
                     </td>
                     <td className="number">
+                      {limit.kind === 'min' ? 'at least ' : 'at most '}
                       <Figure text={String(own ?? limit.value)} unit={limitUnit(name)} />
+                      <small>{limitScaleWords(name)}</small>
                     </td>
-                    <td>
-                      {limit.kind === 'min' ? 'at least' : 'at most'} {limitScaleWords(name)}
-                    </td>
-                    <td>
+                    <td className="why">
                       <Words>{limit.reason}</Words>
                     </td>
                     <td>{limit.source}</td>
