@@ -3,9 +3,12 @@ import { SvgFigure } from '../control/Figure';
 import { MARK_WORDS, MarkShape } from '../control/Mark';
 import type { BatteryFace } from './BankDrawing';
 import { cloudPath } from './cloudPath';
-import { MarkWord } from './MarkWord';
+import { MarkWordWithin } from './MarkWord';
 import { valueLine } from './needles';
 import { Pressable } from './Pressable';
+
+/** A cable down to each post, and air beside it. */
+const CABLE_THICKNESS = 12;
 
 /** One battery in the drawing: its letter, what was read of it, its mark. */
 export const PathBattery = ({
@@ -17,7 +20,7 @@ export const PathBattery = ({
   face: BatteryFace | undefined;
   press: (() => void) | undefined;
 }) => {
-  const { x, y, width, height, position } = battery;
+  const { x, y, width, height, position, plus, minus } = battery;
   const centre = x + width / 2;
   const { at, roomy } = valueLine(battery);
   return (
@@ -54,7 +57,7 @@ export const PathBattery = ({
         </text>
       )}
       {face?.mark == null ? null : roomy ? (
-        <MarkWord x={centre - 39} y={y + height - 26} mark={face.mark} />
+        <MarkWordWithin x={centre} y={y + height - 26} room={minus[0] - plus[0] - CABLE_THICKNESS} mark={face.mark} />
       ) : (
         <g transform={`translate(${x + width - 19} ${y + height - 19}) scale(0.75)`}>
           <MarkShape kind={face.mark} />

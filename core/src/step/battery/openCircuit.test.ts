@@ -32,6 +32,20 @@ describe('open-circuit volts', () => {
     ).toBe(verdict),
   );
 
+  it('says that a battery may be frozen where it is as empty as it is cold, before a charger goes on', () => {
+    const said = (volts: number, more: object, ambientC?: number) =>
+      stepAt(
+        judge(visitWith([{ ...rested('A', volts), ...more }], ambientC === undefined ? {} : { ambientC })),
+        'battery.openCircuit',
+        'A',
+      ).because;
+    const frozen = 'It may be frozen: about 10 % of charge freezes at −11 °C, and it is at −20 °C. Warm it through';
+    expect(said(11.9, { batteryC: -20 })).toContain(frozen);
+    expect(said(10.2, { batteryC: -10 })).toContain('about 0 % of charge freezes at −9 °C');
+    expect(said(11.9, { batteryC: -10 })).not.toContain('frozen');
+    expect(said(12.7, { batteryC: -20 })).not.toContain('frozen');
+    expect(said(11.9, {}, -20)).toContain('and the air is at −20 °C');
+  });
   it.each([
     [3.9, 'inconclusive'],
     [4, 'pass'],

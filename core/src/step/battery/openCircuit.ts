@@ -1,7 +1,9 @@
 import * as z from 'zod';
 import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
-import { hoursText, voltsText } from '../../quantity/display';
+import { celsiusText, figure, hoursText, voltsText } from '../../quantity/display';
+import { freezesAtC, mayBeFrozen } from '../../battery/electrolyte';
+import { stateOfChargePercent } from '../../battery/stateOfCharge';
 import { batteryFactor, restsHigher, strings } from '../../unit/bank';
 import type { Battery } from '../../unit/unit';
 import {
@@ -15,6 +17,7 @@ import {
   type Outcome,
 } from '../../judging/verdict';
 import { batteryOf, chargedBefore, latest, type Charged, type VisitFacts } from '../../judging/facts';
+import { batteryTemperature } from '../../judging/temperature';
 import { acrossBattery } from '../../judging/leads';
 import { readingOf, type BaseReading } from '../../judging/readingBase';
 import type { Blocked, Scene } from '../../judging/scene';
@@ -36,7 +39,16 @@ export interface OpenCircuitConditions {
   readonly limits: LimitBook;
   /** Whether the battery was charged earlier in this visit, before this reading. */
   readonly chargedBefore: Charged;
+  readonly temperature: { readonly celsius: number | null; readonly from: 'battery' | 'air' };
 }
+
+/** That a battery as empty and as cold as this may be frozen, which no charger may be put on; nothing where it cannot be. */
+const frostWords = (volts: number, { battery, temperature: { celsius, from } }: OpenCircuitConditions): string => {
+  const charge = stateOfChargePercent(battery, volts);
+  if (celsius === null || !mayBeFrozen(charge, celsius)) return '';
+  const cold = `${from === 'air' ? 'the air is' : 'it is'} at ${celsiusText(celsius)}`;
+  return ` It may be frozen: about ${figure(charge, 0)} % of charge freezes at ${celsiusText(Math.round(freezesAtC(charge)))}, and ${cold}. Warm it through before a charger goes on.`;
+};
 
 /** True while the reading may be flattered: neither stripped nor rested long enough, and not low already. */
 export const surfaceChargeLeft = (reading: OpenCircuitReading, { battery, limits }: OpenCircuitConditions): boolean => {
@@ -75,7 +87,7 @@ export const judgeOpenCircuit = (reading: OpenCircuitReading, conditions: OpenCi
   }
   const dead = limits.get('deadCellVolts', factor);
   if (!isOver(volts, dead.value)) {
-    const because = `${read} is not above ${voltsText(dead.value)}: one cell gives nothing, or the battery was run flat.`;
+    const because = `${read} is not above ${voltsText(dead.value)}: one cell gives nothing, or the battery was run flat.${frostWords(volts, conditions)}`;
     return failed(againstMin(dead, volts), because, [
       trouble('battery.dead-cell', at, `${because} Charge it once and read again before condemning it.`, severity),
     ]);
@@ -98,7 +110,7 @@ export const judgeOpenCircuit = (reading: OpenCircuitReading, conditions: OpenCi
     );
   }
   if (isUnder(volts, gate.value)) {
-    const because = `${read} is under the ${voltsText(gate.value)} needed before a load test.`;
+    const because = `${read} is under the ${voltsText(gate.value)} needed before a load test.${frostWords(volts, conditions)}`;
     return marginal(against, because, [trouble('battery.low-charge', at, `${because} Charge, rest, read again.`)]);
   }
   return passed(against, `${read} meets the ${voltsText(gate.value)} needed before a load test.`);
@@ -118,6 +130,7 @@ const atRest = (scene: Scene, reading: OpenCircuitReading): AtRest =>
       battery: batteryOf(scene.facts, reading.point),
       limits: scene.facts.limits,
       chargedBefore: chargedBefore(scene.facts, reading.point, Date.parse(reading.at)),
+      temperature: batteryTemperature(scene.facts, reading.point, reading),
     };
     const spoiled = reading.volts < 0 || surfaceChargeLeft(reading, conditions);
     return { reading, outcome: judgeOpenCircuit(reading, conditions), spoiled };
