@@ -188,4 +188,4 @@ export type { ImportAnswer, ImportProblem } from './import/answer';
 export { MOST_IMPORT_BYTES } from './import/bytes';
 export { importKnownSchema, importMapSchema, mapProblems, type ImportKnown, type ImportMap } from './import/mapFile';
 export { constantProblems } from './import/rowContext';
-export { choiceValues, fieldsOf as importFields, IMPORT_KINDS, type ImportKind } from './import/vocabulary';
+export { fieldsOf as importFields, IMPORT_KINDS, type ImportKind } from './import/vocabulary';

@@ -1,9 +1,10 @@
 import type { LimitBook } from '../method/book';
 import { isOver } from '../quantity/compare';
 import { figure, voltsText } from '../quantity/display';
+import { firstUp } from '../quantity/firstUp';
 import { dateText } from '../quantity/time';
 import { batteriesInOrder, batteryCca } from '../unit/bank';
-import type { Bank, Battery } from '../unit/unit';
+import { CHEMISTRY_WORDS, type Bank, type Battery } from '../unit/unit';
 import { trouble, type Trouble } from '../judging/verdict';
 import { addMonths } from '../quantity/calendarMonths';
 
@@ -39,7 +40,7 @@ export const matchBank = (bank: Bank, limits: LimitBook): BankMatch => {
   const batteries = batteriesInOrder(bank);
   const found = [
     ...differing(batteries, 'make', (battery) => battery.make),
-    ...differing(batteries, 'chemistry', (battery) => battery.chemistry),
+    ...differing(batteries, 'chemistry', ({ chemistry }) => CHEMISTRY_WORDS[chemistry]),
     ...differing(batteries, 'duty', (battery) => battery.duty),
   ];
   const ratings = batteries.flatMap((battery) => {
@@ -82,7 +83,10 @@ export const matchBank = (bank: Bank, limits: LimitBook): BankMatch => {
     return missing.length === 0 ? [] : [`${battery.position}: ${missing.join(', ')} not on record`];
   });
   return {
-    trouble: found.length === 0 ? null : trouble('bank.mismatched', 'bank', `The bank is mixed. ${found.join('. ')}.`),
+    trouble:
+      found.length === 0
+        ? null
+        : trouble('bank.mismatched', 'bank', `The bank is mixed. ${found.map(firstUp).join('. ')}.`),
     unknown: batteries.length < 2 ? [] : unknown,
   };
 };

@@ -1,7 +1,7 @@
 import { batteriesInOrder } from '../unit/bank';
 import { positions } from '../unit/points';
 import { pointName } from '../unit/pointName';
-import type { Unit } from '../unit/unit';
+import { CHEMISTRY_WORDS, type Unit } from '../unit/unit';
 import { batteryExcuses } from './excuses';
 import {
   both,
@@ -20,7 +20,10 @@ const batteryPart = (unit: Unit, subject: string): OrderPart | null => {
   if (battery === undefined) return null;
   const { rating, nominalVolts = 12, chemistry } = battery;
   const rated = rating === undefined ? 'rating by the plate' : `${rating.value} A ${rating.standard}`;
-  return { name: `Battery, ${nominalVolts} V ${rated}, ${chemistry}`, count: subject === 'bank' ? fitted.length : 1 };
+  return {
+    name: `Battery, ${nominalVolts} V ${rated}, ${CHEMISTRY_WORDS[chemistry]}`,
+    count: subject === 'bank' ? fitted.length : 1,
+  };
 };
 
 /** Before it leaves somebody standing: the one that is close to its limit, or the bank it sits in. */

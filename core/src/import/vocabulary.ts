@@ -171,9 +171,6 @@ export const POSITION_LEADS: ReadonlyMap<string, NameLead> = leadsOf(
   lists.batteries.filter(({ field }) => OF_POSITION.has(field)),
 );
 
-/** What a choice may be. */
-export const choiceValues = (choices: string): readonly string[] => Object.keys(CHOICES[choices] ?? {});
-
 const wordIn = (lists: Readonly<Record<string, readonly string[]>>, folded: string): string | null =>
   Object.entries(lists).find(([, words]) => words.includes(folded))?.[0] ?? null;
 

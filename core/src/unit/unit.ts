@@ -11,6 +11,14 @@ export const CHEMISTRIES = ['flooded', 'efb', 'agm', 'gel'] as const;
 export const chemistrySchema = z.enum(CHEMISTRIES);
 export type Chemistry = z.infer<typeof chemistrySchema>;
 
+/** How they are called in words. */
+export const CHEMISTRY_WORDS: Readonly<Record<Chemistry, string>> = {
+  flooded: 'flooded',
+  efb: 'EFB',
+  agm: 'AGM',
+  gel: 'gel',
+};
+
 export const DUTIES = ['truck', 'light'] as const;
 
 export const positionSchema = z.string().regex(/^[A-F]$/, { error: 'expected a position letter from A to F' });

@@ -1,4 +1,4 @@
-import { batteriesInOrder, type Unit } from '@vaktman/core';
+import { CHEMISTRY_WORDS, batteriesInOrder, type Unit } from '@vaktman/core';
 import type { Content } from 'pdfmake';
 import type { Paper } from '../record/paper';
 import { madePdf } from '../record/pdf';
@@ -32,7 +32,7 @@ const batteryLabel = (unit: Unit, battery: Unit['bank']['batteries'][number]): C
           text:
             battery.rating === undefined
               ? battery.chemistry
-              : `${battery.rating.value} A ${battery.rating.standard}, ${battery.chemistry}`,
+              : `${battery.rating.value} A ${battery.rating.standard}, ${CHEMISTRY_WORDS[battery.chemistry]}`,
           fontSize: 9,
         },
       ],

@@ -1,4 +1,4 @@
-import { CHEMISTRIES, parseDecimal, RATING_STANDARDS } from '@vaktman/core';
+import { CHEMISTRIES, CHEMISTRY_WORDS, parseDecimal, RATING_STANDARDS } from '@vaktman/core';
 import { ChoiceField } from '../control/ChoiceField';
 import { Field } from '../control/Field';
 import { NumberField } from '../control/NumberField';
@@ -52,7 +52,7 @@ export const LabelFields = ({
       label="Chemistry"
       value={typed.chemistry}
       onChange={(chemistry) => change({ chemistry })}
-      options={CHEMISTRIES.map((word) => [word, word] as const)}
+      options={CHEMISTRIES.map((chemistry) => [chemistry, CHEMISTRY_WORDS[chemistry]] as const)}
     />
     <NumberField
       label="Capacity"

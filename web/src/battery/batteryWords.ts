@@ -1,5 +1,5 @@
 import type { BatteryDetail, BatteryLife, BatteryRow } from '@vaktman/contract';
-import { addMonths, monthText, SHELF_MONTHS, shelfMonths, type BatteryThing } from '@vaktman/core';
+import { CHEMISTRY_WORDS, addMonths, monthText, SHELF_MONTHS, shelfMonths, type BatteryThing } from '@vaktman/core';
 import { todayText } from '../control/dates';
 
 export const STATE_WORDS = {
@@ -11,7 +11,7 @@ export const STATE_WORDS = {
 
 /** Rating and chemistry on one line. */
 export const ratingWords = ({ rating, chemistry }: Pick<BatteryThing, 'rating' | 'chemistry'>): string =>
-  `${rating === undefined ? 'rating not on record' : `${rating.value} A ${rating.standard}`}, ${chemistry}`;
+  `${rating === undefined ? 'rating not on record' : `${rating.value} A ${rating.standard}`}, ${CHEMISTRY_WORDS[chemistry]}`;
 
 /** Where a battery is, in a few words. */
 export const whereWords = ({ state, unitId, position }: Pick<BatteryRow, 'state' | 'unitId' | 'position'>): string =>

@@ -1,4 +1,4 @@
-import { choiceValues } from '@vaktman/core';
+import { CHEMISTRIES, CHEMISTRY_WORDS } from '@vaktman/core';
 import styled from 'styled-components';
 import { Key } from '../control/Key';
 import { choiceText, isTypedOnce, questionWords, type Question } from './importMap';
@@ -47,7 +47,7 @@ export const ImportQuestions = ({
           what === 'field' && field === 'unit.yard'
             ? yards
             : what === 'field' && field === 'battery.chemistry'
-              ? choiceValues('chemistry').map((own) => [own, own] as const)
+              ? CHEMISTRIES.map((own) => [own, CHEMISTRY_WORDS[own]] as const)
               : choices.map((own) => [own, choiceText(own)] as const);
         return (
           <li key={`${what} ${field ?? ''} ${column ?? ''}`}>

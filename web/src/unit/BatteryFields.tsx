@@ -1,5 +1,5 @@
 import { Choice, DayLine, NumberLine, TextLine } from '../control/formLines';
-import { CHEMISTRIES, RATING_STANDARDS } from '@vaktman/core';
+import { CHEMISTRIES, CHEMISTRY_WORDS, RATING_STANDARDS } from '@vaktman/core';
 import type { Control } from 'react-hook-form';
 import styled from 'styled-components';
 import { PHONE } from '../theme/screen';
@@ -47,7 +47,12 @@ export const BatteryFields = ({
       label="Standard"
       options={same(RATING_STANDARDS)}
     />
-    <Choice control={control} name={`batteries.${index}.chemistry`} label="Chemistry" options={same(CHEMISTRIES)} />
+    <Choice
+      control={control}
+      name={`batteries.${index}.chemistry`}
+      label="Chemistry"
+      options={CHEMISTRIES.map((own) => [own, CHEMISTRY_WORDS[own]] as const)}
+    />
     <span />
     <NumberLine control={control} name={`batteries.${index}.capacityAh`} label="Capacity" unit="Ah" />
     {inSeries ? null : <NumberLine control={control} name={`batteries.${index}.set`} label="Box" />}

@@ -1,5 +1,5 @@
 import type { Placement, UnitDetail } from '@vaktman/contract';
-import { batteriesInOrder } from '@vaktman/core';
+import { CHEMISTRY_WORDS, batteriesInOrder } from '@vaktman/core';
 import { Link } from 'react-router';
 import { dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
@@ -60,7 +60,7 @@ export const UnitBatteries = ({ detail }: { detail: UnitDetail }) => {
                 <td>
                   {battery.rating === undefined ? '–' : `${battery.rating.value} A ${battery.rating.standard}`}
                   <br />
-                  {battery.chemistry}
+                  {CHEMISTRY_WORDS[battery.chemistry]}
                 </td>
                 <td>{battery.fitted === undefined ? '–' : dayText(battery.fitted)}</td>
                 <td className="number">

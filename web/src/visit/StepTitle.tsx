@@ -1,5 +1,5 @@
 import type { VisitDetail } from '@vaktman/contract';
-import { celsiusText, pointName, PROFILES, VERDICT_WORDS } from '@vaktman/core';
+import { CHEMISTRY_WORDS, celsiusText, pointName, PROFILES, VERDICT_WORDS } from '@vaktman/core';
 import { useNow } from '../clock/useNow';
 import { longNowText } from '../control/dates';
 import { bankWords } from '../control/words';
@@ -32,7 +32,7 @@ export const StepTitle = ({
       : [
           {
             label: pointName(point).replace(/^b/, 'B'),
-            value: `${battery.rating.value} A ${battery.rating.standard}, ${battery.chemistry}`,
+            value: `${battery.rating.value} A ${battery.rating.standard}, ${CHEMISTRY_WORDS[battery.chemistry]}`,
           },
         ]),
     { label: 'Test', value: test },

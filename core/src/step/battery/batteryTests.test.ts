@@ -77,6 +77,23 @@ describe('hydrometer', () => {
     expect(
       stepAt(judge(visitWith([gravity([1.265, 1.21, 1.265, 1.265, 1.2, 1.265])])), 'battery.hydrometer', 'A').because,
     ).toContain('Cell 2, 5'));
+  it.each([
+    ['agm', 'An AGM battery has no free electrolyte to draw.'],
+    ['gel', 'A gel battery has no free electrolyte to draw.'],
+  ] as const)('has nothing to draw of %s, said in words', (chemistry, because) => {
+    const unit = unit12({ bank: { arrangement: '1S1P', batteries: [battery('A', { chemistry, set: undefined })] } });
+    const judgement = judge(visitWith([gravity([1.26, 1.26, 1.26, 1.26, 1.26, 1.26])], { unit }));
+    expect(stepAt(judgement, 'battery.hydrometer', 'A')).toMatchObject({ verdict: 'inconclusive', because });
+  });
+  it('tells what is mixed in a bank in sentences', () => {
+    const batteries = [battery('A'), battery('B', { set: 1, chemistry: 'agm', make: 'Brannfell' })];
+    const unit = unit12({ bank: { arrangement: '1S2P', batteries } });
+    const [mixed] = judge(visitWith([rested('A', 12.7)], { unit })).findings;
+    expect(mixed).toMatchObject({
+      code: 'bank.mismatched',
+      because: 'The bank is mixed. Chemistry: A flooded; B AGM.',
+    });
+  });
   it('of a battery of 6 V has three cells, and of one of 12 V six', () => {
     const sixVolts = ['A', 'B'].map((position) => battery(position, { string: 1, nominalVolts: 6 }));
     const unit = unit12({ bank: { arrangement: '2S1P', batteries: sixVolts } });

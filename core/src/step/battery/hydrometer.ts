@@ -23,7 +23,7 @@ import { batteryOf } from '../../judging/facts';
 import { present } from '../../quantity/present';
 import { cellCount, restsHigher } from '../../unit/bank';
 import { positions } from '../../unit/points';
-import type { Battery } from '../../unit/unit';
+import { CHEMISTRY_WORDS, type Battery } from '../../unit/unit';
 import { celsiusText } from '../../quantity/display';
 
 const CELLS_OF_12V = 6;
@@ -50,7 +50,7 @@ export const judgeHydrometer = (
   if (restsHigher(battery))
     return inconclusive(
       NO_LIMIT,
-      `A ${battery.chemistry} battery has no free electrolyte to draw.`,
+      `${battery.chemistry === 'agm' ? 'An' : 'A'} ${CHEMISTRY_WORDS[battery.chemistry]} battery has no free electrolyte to draw.`,
       'Read its open-circuit volts and load test it instead.',
     );
   const cells = reading.cells.map((gravity) => correctedGravity(gravity, reading.electrolyteC));

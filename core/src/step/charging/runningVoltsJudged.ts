@@ -2,6 +2,7 @@ import type { LimitBook } from '../../method/book';
 import { isOver, isUnder } from '../../quantity/compare';
 import { figure, voltsText } from '../../quantity/display';
 import { toldApart } from '../../quantity/toldApart';
+import { CHEMISTRY_WORDS, type Chemistry } from '../../unit/unit';
 import {
   againstMax,
   againstMin,
@@ -31,7 +32,7 @@ export interface RunningConditions {
   readonly lowBattery: string | null;
   readonly alternators: readonly AlternatorVolts[];
   /** Highest volts the most delicate chemistry of the bank stands at its temperature; null for flooded ones. */
-  readonly delicate: { readonly volts: number; readonly chemistry: string } | null;
+  readonly delicate: { readonly volts: number; readonly chemistry: Chemistry } | null;
 }
 
 /** An alternator this far, per 12 V, under its bank does not charge it: the leads stand elsewhere. */
@@ -125,7 +126,7 @@ export const judgeRunningAtBank = (
   if (isUnder(volts, min.value)) return judgeLow(reading, conditions);
   const { delicate } = conditions;
   if (delicate !== null && isOver(volts, delicate.volts)) {
-    const because = `${voltsText(volts)} running is over the ${voltsText(delicate.volts)} that ${delicate.chemistry} batteries stand at this temperature: they lose what cannot be topped up.`;
+    const because = `${voltsText(volts)} running is over the ${voltsText(delicate.volts)} that ${CHEMISTRY_WORDS[delicate.chemistry]} batteries stand at this temperature: they lose what cannot be topped up.`;
     return marginal(againstMax(limits.get('overvoltageVolts'), volts), because, [
       trouble('charge.overvoltage', 'bank', because),
     ]);

@@ -1,5 +1,6 @@
 import {
   CHEMISTRIES,
+  CHEMISTRY_WORDS,
   leadsFor,
   RATING_STANDARDS,
   type Chemistry,
@@ -57,7 +58,7 @@ export const conductanceSpec = (unit: Unit, point: string): MeasureSpec => {
       {
         key: 'setTo',
         label: 'Tester set to',
-        options: CHEMISTRIES.map((chemistry) => [chemistry, chemistry] as const),
+        options: CHEMISTRIES.map((chemistry) => [chemistry, CHEMISTRY_WORDS[chemistry]] as const),
         initial: battery.chemistry,
       },
     ],
