@@ -84,6 +84,22 @@ describe('a change in words', () => {
       ],
     ],
     [
+      'limits, methods and chemistries by what they are called',
+      {
+        before: { method_profile: 'pile', definition: { rest: { chemistry: 'flooded' } } },
+        after: {
+          method_profile: 'rested',
+          definition: { rest: { chemistry: 'agm', makerLimits: { crankStarterVolts: 10.4, milliohmRatio: 1.6 } } },
+        },
+      },
+      [
+        { field: 'method', before: 'Carbon pile', after: 'Carbon pile after a full rest', isFigure: false },
+        { field: 'circuit: chemistry', before: 'flooded', after: 'AGM', isFigure: false },
+        isMeasured('circuit: maker limits: At the starter while cranking', '10.4 V'),
+        isSaid('circuit: maker limits: Internal resistance against its first reading', '1.6'),
+      ],
+    ],
+    [
       'a part of a list by its own name',
       {
         before: { definition: { rest: { alternators: [{ id: 'ALT1', ratedAmps: 160 }, { id: 'ALT2' }] } } },

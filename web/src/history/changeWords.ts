@@ -1,3 +1,15 @@
+import {
+  CHEMISTRIES,
+  CHEMISTRY_WORDS,
+  LIMIT_NAMES,
+  limitUnit,
+  limitWords,
+  PROFILE_NAMES,
+  PROFILES,
+  type Chemistry,
+  type LimitName,
+  type ProfileName,
+} from '@vaktman/core';
 import { ROLES, type ChangeEntry, type ChangedThing } from '@vaktman/contract';
 import { ROLE_WORDS } from '../people/roles';
 import { valueWords, withoutUnit } from './changeValues';
@@ -111,20 +123,29 @@ const byName = (value: unknown): unknown => {
 };
 
 const same = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other);
-/** A key of a record that is a name already, such as `ALT1`, is not taken apart. */
-const keyWords = (key: string): string => (/^[A-Z]/.test(key) ? key : spaced(key));
+const isLimit = (key: string): key is LimitName => LIMIT_NAMES.some((name) => name === key);
+/** A key of a record that is a name already, such as `ALT1`, is not taken apart; a limit is called what it is everywhere. */
+const keyWords = (key: string): string => (isLimit(key) ? limitWords(key) : /^[A-Z]/.test(key) ? key : spaced(key));
+
+const isChemistry = (value: unknown): value is Chemistry => CHEMISTRIES.some((own) => own === value);
+const isProfile = (value: unknown): value is ProfileName => PROFILE_NAMES.some((own) => own === value);
+/** Codes of ours by their words. */
+const inWords = (key: string, value: unknown): unknown => {
+  if (key === 'chemistry' && isChemistry(value)) return CHEMISTRY_WORDS[value];
+  return key === 'method_profile' && isProfile(value) ? PROFILES[value].title : value;
+};
 
 /** What differs between two values, field by field, to the depth at which it differs. */
-const between = (named: string, was: unknown, is: unknown): readonly FieldChange[] => {
+const between = (key: string, named: string, was: unknown, is: unknown): readonly FieldChange[] => {
   if (same(was, is)) return [];
-  const [before, after] = [byName(was), byName(is)];
+  const [before, after] = [byName(inWords(key, was)), byName(inWords(key, is))];
   if (isKeyed(before) || isKeyed(after)) {
     const [old, now] = [isKeyed(before) ? before : {}, isKeyed(after) ? after : {}];
-    return [...new Set([...Object.keys(old), ...Object.keys(now)])].flatMap((key) =>
-      between(`${named}: ${keyWords(key)}`.replace(/: rest: /, ': '), old[key], now[key]),
+    return [...new Set([...Object.keys(old), ...Object.keys(now)])].flatMap((part) =>
+      between(part, `${named}: ${keyWords(part)}`.replace(/: rest: /, ': '), old[part], now[part]),
     );
   }
-  const { field, unit } = withoutUnit(named);
+  const { field, unit } = isLimit(key) ? { field: named, unit: limitUnit(key) } : withoutUnit(named);
   const isFigure = unit !== '' && [before, after].some((value) => typeof value === 'number');
   const told = { field: isFigure ? field : named, isFigure };
   const change = { ...told, before: valueWords(before, unit), after: valueWords(after, unit) };
@@ -149,5 +170,5 @@ export const fieldChanges = (
   [...new Set([...Object.keys(before), ...Object.keys(after)])]
     .filter((key) => !UNSAID.has(key))
     .flatMap((key) =>
-      between(FIELD_WORDS[key] ?? spaced(key), byWord(key, before[key], yards), byWord(key, after[key], yards)),
+      between(key, FIELD_WORDS[key] ?? spaced(key), byWord(key, before[key], yards), byWord(key, after[key], yards)),
     );
