@@ -6,6 +6,8 @@ import { root } from './root.mjs';
 export const onUrl = async (url, work) => {
   const { default: pg } = await import('pg');
   const client = new pg.Client({ connectionString: url });
+  // A database that is told to stop, as by Ctrl-C, cuts an idle connection: the next question on it says so.
+  client.on('error', () => {});
   await client.connect();
   try {
     return await work(client);

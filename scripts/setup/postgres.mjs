@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { setTimeout as pause } from 'node:timers/promises';
 import { Children } from './children.mjs';
 import { commandOf } from './claim.mjs';
+import { onUrl } from './contents.mjs';
 
 const INSTALL_COMMAND = 'apt-get update && apt-get install -y --no-install-recommends postgresql';
 const START_TIMEOUT_MS = 30_000;
@@ -164,17 +165,7 @@ END $$`;
 
 /** Makes the application's role, which is no superuser, and the database it owns. Harmless when they are there. */
 export const prepareRole = async (made, keeperUrl) => {
-  const { default: pg } = await import('pg');
-  const onDatabase = async (database, work) => {
-    const client = new pg.Client({ connectionString: keeperUrl(database) });
-    await client.connect();
-    try {
-      await work(client);
-    } finally {
-      await client.end();
-    }
-  };
-  await onDatabase('postgres', async (client) => {
+  await onUrl(keeperUrl('postgres'), async (client) => {
     const role = await client.query('SELECT 1 FROM pg_roles WHERE rolname = $1', [ROLE]);
     const verb = role.rowCount === 0 ? 'CREATE' : 'ALTER';
     await client.query(
@@ -183,7 +174,7 @@ export const prepareRole = async (made, keeperUrl) => {
     const database = await client.query('SELECT 1 FROM pg_database WHERE datname = $1', [made.database]);
     if (database.rowCount === 0) await client.query(`CREATE DATABASE ${made.database} OWNER ${ROLE}`);
   });
-  await onDatabase(made.database, async (client) => {
+  await onUrl(keeperUrl(made.database), async (client) => {
     await client.query('CREATE EXTENSION IF NOT EXISTS btree_gist');
     await client.query(`ALTER SCHEMA public OWNER TO ${ROLE}`);
     if (made.database === 'postgres') await client.query(OWNED_BY_ROLE);
