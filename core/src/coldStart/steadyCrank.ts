@@ -53,6 +53,7 @@ const built = (tau: number): number => 1 - (tau / 1.5) * (Math.exp(-1.5 / tau) -
 const SETTLED_SHARE = AT_ONCE + PER_BRANCH * (built(QUICK_SECONDS) + built(SLOW_SECONDS));
 const ROUNDS = 2;
 const RADIANS_PER_RPM = Math.PI / 30;
+/** Most engines crank near this on a mild day. */
 const USUAL_RPM = 180;
 const FASTEST_SHARE = 2.2;
 /** Shares of the reference speed at which a starting engine must find torque enough to get past. */
@@ -241,7 +242,9 @@ export class CrankSolver {
   /**
    * Volts to spare at the starter over a limit, told by the motor that runs at just that limit: what it draws is known
    * without asking the batteries, which are asked once. Below 0 where a settled crank falls under the limit, above where
-   * it stays over it; from the limit itself the figure is not how far.
+   * it stays over it; away from nothing the figure tells the side only, not how far.
+   * @param celsius of battery, cables and engine
+   * @param limitVolts least volts at the starter while cranking
    */
   overLimit(input: CrankInput, celsius: number, limitVolts: number): number {
     const { referenceSpeed, voltSeconds } = this.#reference;

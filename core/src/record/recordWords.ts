@@ -2,7 +2,7 @@ import type { VisitEvent } from '../judging/visitEvent';
 import { dateText } from '../quantity/time';
 import { stepTitle, type JudgedStep } from '../step/catalogue';
 import { pointName } from '../unit/pointName';
-import type { Battery } from '../unit/unit';
+import { CHEMISTRY_WORDS, type Battery } from '../unit/unit';
 
 /** Why a visit is made, in words. */
 export const REASONS = {
@@ -54,7 +54,7 @@ export const batteryText = ({ make, serial, rating, chemistry, fitted }: Battery
     make ?? 'make not on record',
     serial ?? 'no serial',
     rating === undefined ? 'rating unknown' : `${rating.value} A ${rating.standard}`,
-    chemistry,
+    CHEMISTRY_WORDS[chemistry],
     ...(fitted === undefined ? [] : [`fitted ${dateText(fitted)}`]),
   ].join(', ');
 

@@ -11,6 +11,7 @@ export const CHEMISTRIES = ['flooded', 'efb', 'agm', 'gel'] as const;
 export const chemistrySchema = z.enum(CHEMISTRIES);
 export type Chemistry = z.infer<typeof chemistrySchema>;
 
+export const isChemistry = (value: unknown): value is Chemistry => CHEMISTRIES.some((own) => own === value);
 /** How they are called in words. */
 export const CHEMISTRY_WORDS: Readonly<Record<Chemistry, string>> = {
   flooded: 'flooded',

@@ -30,9 +30,8 @@ const batteryLabel = (unit: Unit, battery: Unit['bank']['batteries'][number]): C
         { text: month(battery.fitted), fontSize: 9 },
         {
           text:
-            battery.rating === undefined
-              ? battery.chemistry
-              : `${battery.rating.value} A ${battery.rating.standard}, ${CHEMISTRY_WORDS[battery.chemistry]}`,
+            (battery.rating === undefined ? '' : `${battery.rating.value} A ${battery.rating.standard}, `) +
+            CHEMISTRY_WORDS[battery.chemistry],
           fontSize: 9,
         },
       ],

@@ -1,5 +1,5 @@
 import type { BatteryLife } from '@vaktman/contract';
-import { figure } from '@vaktman/core';
+import { CHEMISTRY_WORDS, figure, isChemistry } from '@vaktman/core';
 import { Words } from '../control/Words';
 import { Scroll, Table } from '../control/tableStyle';
 
@@ -38,7 +38,7 @@ export const BatteryLives = ({ lives }: { lives: readonly BatteryLife[] }) => (
             <tr key={`${by} ${name}`}>
               <th scope="row" className="name">
                 {lives[index - 1]?.by === by ? null : <small>{BY[by]}: </small>}
-                {name}
+                {by === 'chemistry' && isChemistry(name) ? CHEMISTRY_WORDS[name] : name}
               </th>
               <td className="number">{inUse}</td>
               <td className="number">{gone}</td>

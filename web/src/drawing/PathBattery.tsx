@@ -7,8 +7,8 @@ import { MarkWordWithin } from './MarkWord';
 import { valueLine } from './needles';
 import { Pressable } from './Pressable';
 
-/** A cable down to each post, and air beside it. */
-const CABLE_THICKNESS = 12;
+/** What the cables down to both posts take of the room between these, with air beside them. */
+const CABLES_TAKE = 12;
 
 /** One battery in the drawing: its letter, what was read of it, its mark. */
 export const PathBattery = ({
@@ -57,7 +57,7 @@ export const PathBattery = ({
         </text>
       )}
       {face?.mark == null ? null : roomy ? (
-        <MarkWordWithin x={centre} y={y + height - 26} room={minus[0] - plus[0] - CABLE_THICKNESS} mark={face.mark} />
+        <MarkWordWithin x={centre} y={y + height - 26} room={minus[0] - plus[0] - CABLES_TAKE} mark={face.mark} />
       ) : (
         <g transform={`translate(${x + width - 19} ${y + height - 19}) scale(0.75)`}>
           <MarkShape kind={face.mark} />

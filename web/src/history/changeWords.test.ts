@@ -100,6 +100,11 @@ describe('a change in words', () => {
       ],
     ],
     [
+      'a class without a name by its place',
+      { before: { classes: [] }, after: { classes: [{ name: '', limits: { crankStarterVolts: 10.4 } }] } },
+      [isMeasured('classes: 1: limits: At the starter while cranking', '10.4 V')],
+    ],
+    [
       'a part of a list by its own name',
       {
         before: { definition: { rest: { alternators: [{ id: 'ALT1', ratedAmps: 160 }, { id: 'ALT2' }] } } },

@@ -1,12 +1,11 @@
 import {
-  CHEMISTRIES,
   CHEMISTRY_WORDS,
+  isChemistry,
   LIMIT_NAMES,
   limitUnit,
   limitWords,
   PROFILE_NAMES,
   PROFILES,
-  type Chemistry,
   type LimitName,
   type ProfileName,
 } from '@vaktman/core';
@@ -108,7 +107,7 @@ const isKeyed = (value: unknown): value is Keyed =>
 /** What parts of a list are told apart by. */
 const NAMES = ['id', 'position', 'name'] as const;
 const nameOf = (part: Keyed): string | undefined =>
-  NAMES.map((name) => part[name]).find((name): name is string => typeof name === 'string');
+  NAMES.map((name) => part[name]).find((name): name is string => typeof name === 'string' && name !== '');
 /**
  * A list of named things by their names, so that only what differs in one is told; by their places where one has no name of
  * its own; anything else as it is.
@@ -127,11 +126,12 @@ const isLimit = (key: string): key is LimitName => LIMIT_NAMES.some((name) => na
 /** A key of a record that is a name already, such as `ALT1`, is not taken apart; a limit is called what it is everywhere. */
 const keyWords = (key: string): string => (isLimit(key) ? limitWords(key) : /^[A-Z]/.test(key) ? key : spaced(key));
 
-const isChemistry = (value: unknown): value is Chemistry => CHEMISTRIES.some((own) => own === value);
+const isRole = (value: unknown): value is keyof typeof ROLE_WORDS => ROLES.some((role) => role === value);
 const isProfile = (value: unknown): value is ProfileName => PROFILE_NAMES.some((own) => own === value);
 /** Codes of ours by their words. */
 const inWords = (key: string, value: unknown): unknown => {
   if (key === 'chemistry' && isChemistry(value)) return CHEMISTRY_WORDS[value];
+  if (key === 'role' && isRole(value)) return ROLE_WORDS[value];
   return key === 'method_profile' && isProfile(value) ? PROFILES[value].title : value;
 };
 
@@ -152,12 +152,9 @@ const between = (key: string, named: string, was: unknown, is: unknown): readonl
   return change.before === '' && change.after === '' ? [] : [change];
 };
 
-const isRole = (value: unknown): value is keyof typeof ROLE_WORDS => ROLES.some((role) => role === value);
-/** Ids and codes of the shop by their names. */
-const byWord = (key: string, value: unknown, yards: ReadonlyMap<string, string>): unknown => {
-  if (key === 'yard_id' && typeof value === 'string') return yards.get(value) ?? value;
-  return key === 'role' && isRole(value) ? ROLE_WORDS[value] : value;
-};
+/** A yard by its name. */
+const byYard = (key: string, value: unknown, yards: ReadonlyMap<string, string>): unknown =>
+  key === 'yard_id' && typeof value === 'string' ? (yards.get(value) ?? value) : value;
 
 /**
  * What a change changed, line by line, in the words of the shop.
@@ -170,5 +167,5 @@ export const fieldChanges = (
   [...new Set([...Object.keys(before), ...Object.keys(after)])]
     .filter((key) => !UNSAID.has(key))
     .flatMap((key) =>
-      between(key, FIELD_WORDS[key] ?? spaced(key), byWord(key, before[key], yards), byWord(key, after[key], yards)),
+      between(key, FIELD_WORDS[key] ?? spaced(key), byYard(key, before[key], yards), byYard(key, after[key], yards)),
     );

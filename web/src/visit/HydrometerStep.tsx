@@ -12,7 +12,7 @@ import {
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
-import { Figure } from '../control/Figure';
+import { Figure, SvgFigure } from '../control/Figure';
 import { Keypad } from '../control/Keypad';
 import type { EntryValues } from '../control/keypadEntry';
 import { ReadInstruments } from '../practice/ReadInstruments';
@@ -70,12 +70,9 @@ const CellDrawing = ({ gravities, spreadLimit }: { gravities: readonly (number |
                 x={x + 29}
                 y={Math.max(32, y(gravity) - 6)}
                 textAnchor="middle"
-                fontSize="15"
-                fontFamily="'B612 Mono', monospace"
-                fontWeight="700"
                 fill={lags ? 'var(--failed)' : 'var(--ink)'}
               >
-                <Words>{figure(gravity, 3)}</Words>
+                <SvgFigure text={figure(gravity, 3)} size={15} />
               </text>
             )}
           </g>

@@ -85,15 +85,6 @@ describe('hydrometer', () => {
     const judgement = judge(visitWith([gravity([1.26, 1.26, 1.26, 1.26, 1.26, 1.26])], { unit }));
     expect(stepAt(judgement, 'battery.hydrometer', 'A')).toMatchObject({ verdict: 'inconclusive', because });
   });
-  it('tells what is mixed in a bank in sentences', () => {
-    const batteries = [battery('A'), battery('B', { set: 1, chemistry: 'agm', make: 'Brannfell' })];
-    const unit = unit12({ bank: { arrangement: '1S2P', batteries } });
-    const [mixed] = judge(visitWith([rested('A', 12.7)], { unit })).findings;
-    expect(mixed).toMatchObject({
-      code: 'bank.mismatched',
-      because: 'The bank is mixed. Chemistry: A flooded; B AGM.',
-    });
-  });
   it('of a battery of 6 V has three cells, and of one of 12 V six', () => {
     const sixVolts = ['A', 'B'].map((position) => battery(position, { string: 1, nominalVolts: 6 }));
     const unit = unit12({ bank: { arrangement: '2S1P', batteries: sixVolts } });
@@ -124,6 +115,15 @@ describe('hydrometer', () => {
 });
 
 describe('case, match and balance of a bank', () => {
+  it('tells what is mixed in a bank in sentences', () => {
+    const batteries = [battery('A'), battery('B', { set: 1, chemistry: 'agm', make: 'Brannfell' })];
+    const unit = unit12({ bank: { arrangement: '1S2P', batteries } });
+    const [mixed] = judge(visitWith([rested('A', 12.7)], { unit })).findings;
+    expect(mixed).toMatchObject({
+      code: 'bank.mismatched',
+      because: 'The bank is mixed. Chemistry: A flooded; B AGM.',
+    });
+  });
   it('asks to clean a case that leaks', () => {
     expect(verdictOf([{ step: 'battery.caseLeak', point: 'A', volts: 0.5 }], 'battery.caseLeak', 'A')).toBe('pass');
     expect(findingsOf(judge(visitWith([{ step: 'battery.caseLeak', point: 'A', volts: -0.51 }])))).toEqual([
