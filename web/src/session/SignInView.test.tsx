@@ -28,12 +28,17 @@ const opens = (session: Session, as: 'lead' | null = null) => {
   server.answers['GET /api/session'] = { body: session };
   return show(<SignInView />, { as });
 };
+/** Whoever asks there is in from then on, and the server says so whenever it is asked. */
+const letsIn = (path: string, session: Session): void => {
+  server.answers[`POST ${path}`] = () => {
+    server.answers['GET /api/session'] = { body: session };
+    return { body: session };
+  };
+};
 
 describe('on a shared device', () => {
   it('types the PIN of whoever was picked, by key or keyboard, and sends it at the sixth digit', async () => {
-    server.answers['POST /api/session/switch'] = {
-      body: { ...SHARED, person: { personId: 'dahl', name: 'I. Dahl', role: 'technician' } },
-    };
+    letsIn('/api/session/switch', { ...SHARED, person: { personId: 'dahl', name: 'I. Dahl', role: 'technician' } });
     const { user, store } = opens(SHARED);
     await user.click(await screen.findByRole('option', { name: /I. Dahl/ }));
     const pad = screen.getByRole('region', { name: 'PIN of I. Dahl' });
@@ -93,7 +98,7 @@ describe('elsewhere', () => {
     expect((screen.getByLabelText('Passphrase') as HTMLInputElement).value).toBe('');
   });
   it('shows the made-up people with their words while the demo is there, and no PIN pad', async () => {
-    server.answers['POST /api/session'] = { body: { ...sessionOf('lead') } };
+    letsIn('/api/session', sessionOf('lead'));
     const { user, store } = opens({
       ...sessionOf(null),
       demo: [{ personId: 'moen', name: 'K. Moen', role: 'lead', passphrase: 'four made up words', pin: '408817' }],
