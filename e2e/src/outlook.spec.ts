@@ -101,7 +101,7 @@ test('swaps a battery between two units and keeps both histories right', async (
   await expect(page.getByText(/too few visits to say/).first()).toBeVisible();
 });
 
-test('takes a battery into store, fits it in place of a weak one, and scraps that', async ({
+test('takes a battery into store by its date code, tests it there, fits it in place of a weak one, and scraps that', async ({
   ready: page,
   vaktman,
 }) => {
@@ -114,8 +114,21 @@ test('takes a battery into store, fits it in place of a weak one, and scraps tha
   await label.getByLabel('Serial').fill('BR-77001');
   await label.getByLabel('Make').fill('Brannfell');
   await label.getByLabel('Cold cranking, A').fill('920');
+  await label.getByLabel(/Date code/).fill('C6');
+  await expect(label.getByText('made Mar 2026')).toBeVisible();
   await label.getByRole('button', { name: 'Take it into store' }).click();
   await page.getByRole('link', { name: 'BR-77001' }).click();
+  await expect(page.getByText(/Mar 2026, \d+ months ago: charge and test first/)).toBeVisible();
+  await page.getByRole('link', { name: 'Test it on the bench' }).click();
+  await choose(page, 'Test', { words: 'Conductance' });
+  await page.getByRole('heading', { name: 'Conductance' }).waitFor();
+  await page.keyboard.type('610');
+  await page.keyboard.press('Enter');
+  const bench = page.getByRole('table', { name: 'On the bench' });
+  await expect(bench.getByRole('row', { name: /Conductance/ })).toContainText(/Conductance alone does not condemn/);
+  await expect(bench).toContainText('Never fitted: a hand-held tester is for used batteries');
+  // The same trend as its visits will carry on.
+  await expect(page.getByRole('table', { name: 'What was read of it' })).toContainText('bench');
   const move = page.getByRole('form', { name: 'Move this battery' });
   await pick(move, 'Unit', 'P-07');
   await choose(move, 'Position', 'B');

@@ -14,11 +14,14 @@ const takeIn = async (page: Page, name: string, text: string): Promise<void> => 
   await (await chooser).setFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
 };
 
-test('takes in a crank from three kinds of oscilloscope, and sees the weak cylinder in each', async ({
+test('names line and column of what is wrong, and takes in a crank from three kinds of oscilloscope with its weak cylinder', async ({
   ready: page,
 }) => {
   await goTo(page, '/import');
   await page.getByRole('link', { name: /A crank from an oscilloscope/ }).click();
+  await takeIn(page, 'spoiled.csv', traceText(WEAK).replace('\n0.5,', '\n0.5,loose,'));
+  await expect(page.getByRole('alert')).toContainText('line 502, column 2: expected a number, received loose');
+  await expect(page.getByRole('img')).toHaveCount(0);
   const dialects: readonly (readonly [string, Written])[] = [
     ['comma.csv', {}],
     ['semicolon.csv', { delimiter: ';', decimal: ',', head: ['Zeit;Spannung;Strom', 'ms;V;A'], timeFactor: 1000 }],
@@ -38,13 +41,6 @@ test('takes in a crank from three kinds of oscilloscope, and sees the weak cylin
   await expect(whole).toHaveCount(0);
   await page.getByRole('button', { name: 'Farther' }).click();
   await expect(whole).toBeVisible();
-});
-
-test('names line and column of what is wrong with a trace, and shows nothing of it', async ({ ready: page }) => {
-  await goTo(page, '/trace');
-  await takeIn(page, 'spoiled.csv', traceText(WEAK).replace('\n0.5,', '\n0.5,loose,'));
-  await expect(page.getByRole('alert')).toContainText('line 502, column 2: expected a number, received loose');
-  await expect(page.getByRole('img')).toHaveCount(0);
 });
 
 test('keeps a crank with its visit: columns put right, the weak cylinder seen, judged, on the record and in print', async ({

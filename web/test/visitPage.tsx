@@ -1,7 +1,7 @@
 import { act, render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { Entry, Role } from '@vaktman/contract';
-import type { ProfileName, Reading, ScenarioFile, Unit, VisitEvent } from '@vaktman/core';
+import type { ProfileName, Reading, ScenarioFile, Unit, VisitEvent, VisitHead } from '@vaktman/core';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { v7 } from 'uuid';
@@ -40,6 +40,8 @@ interface Given {
   /** What the visit is judged by. */
   readonly profile?: ProfileName;
   readonly ambientC?: number;
+  /** Why it is made, where not for maintenance. */
+  readonly reason?: VisitHead['reason'];
   /** What whoever is signed in may do. */
   readonly as?: Role;
   /** Whether it is a visit to a simulated machine, for practice. */
@@ -57,6 +59,7 @@ export const visitPage = async ({
   conditions,
   ambientC = 15,
   profile = 'pile',
+  reason = 'pm',
   as = 'technician',
   isPractice = false,
 }: Given) => {
@@ -75,7 +78,7 @@ export const visitPage = async ({
       opening: {
         unit,
         method: { profile },
-        visit: { id: visitId, at: now, technician: 'K. Moen', reason: 'pm', ambientC },
+        visit: { id: visitId, at: now, technician: 'K. Moen', reason, ambientC },
       },
     },
     ...readings.map((reading): Entry => {

@@ -15,3 +15,22 @@ it('asks again for the unit, too, that a copy begins with, once one presses for 
   await user.click(screen.getByRole('button', { name: 'Try again' }));
   await waitFor(() => expect(askedFor()).toBeGreaterThan(before));
 });
+
+it('says beside the number that it is taken, and keeps what was typed', async () => {
+  server.answers['GET /api/fleet'] = { body: FLEET };
+  const message = 'P-07 is taken; expected a number no other unit has';
+  server.answers['POST /api/units'] = {
+    status: 409,
+    body: { type: 'about:blank', title: message, status: 409, problems: [{ path: 'unit.id', message }] },
+  };
+  const { user } = show(<UnitFormView />, { at: '/units/new' });
+  await user.type(await screen.findByLabelText('Number'), 'P-07');
+  await user.type(screen.getByLabelText('What it is'), 'Another plough');
+  await user.click(screen.getByRole('button', { name: 'Add the unit' }));
+  const number = await screen.findByLabelText('Number');
+  await waitFor(() => expect(number.getAttribute('aria-invalid')).toBe('true'));
+  expect(document.getElementById(number.getAttribute('aria-describedby')!.split(' ').at(-1)!)?.textContent).toContain(
+    'P-07 is taken',
+  );
+  expect((screen.getByLabelText('What it is') as HTMLInputElement).value).toBe('Another plough');
+});

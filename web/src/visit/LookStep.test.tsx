@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { unitOf } from '../../test/units';
 import { visitPage } from '../../test/visitPage';
@@ -89,5 +89,16 @@ describe('the look round the machine', () => {
     expect(within(row(FURTHER)).queryByText('failed')).toBeNull();
     await press(FURTHER, within(row(FURTHER)).getAllByRole('radio')[0]!.textContent!);
     await waitFor(() => expect(read()).toHaveLength(1));
+  });
+  it('that finds a poor joint says what it suggests, and holds the machine', async () => {
+    const { user, router, visitId, read } = await look();
+    const joint = within(screen.getByRole('radiogroup', { name: 'Joint, post A −' }));
+    await user.click(joint.getByRole('radio', { name: 'blue-green' }));
+    expect(await screen.findByText(/suspect overcharging/)).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'The rest is clean and sound' }));
+    await waitFor(() => expect(read().length).toBeGreaterThan(3));
+    await act(() => router.navigate(`/visits/${visitId}/summary`));
+    expect((await screen.findAllByText('Joint at post A − is poor')).length).toBeGreaterThan(0);
+    expect(screen.getAllByText('hold', { exact: true }).length).toBeGreaterThan(0);
   });
 });

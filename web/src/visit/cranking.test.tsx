@@ -1,7 +1,9 @@
-import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { walkNode } from '@vaktman/core';
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { visitPage } from '../../test/visitPage';
+
+afterEach(() => vi.useRealTimers());
 
 describe('the walk for a machine that does not crank', () => {
   it('asks one question at a time and goes on by the answer', async () => {
@@ -39,6 +41,37 @@ describe('the walk for a machine that does not crank', () => {
     await user.keyboard('12.7{Enter}');
     await waitFor(() => expect(read()).toHaveLength(2));
     expect(await screen.findByRole('heading', { name: walkNode('bankJoints').question })).toBeTruthy();
+  });
+});
+
+describe('a walk to its end', () => {
+  it('names the part whose volts end there, rules out what they passed, and finds it', async () => {
+    const { user, read, router, visitId } = await visitPage({ at: 'start.walk' });
+    const asked = (name: string) => screen.findByRole('heading', { name, level: 2 });
+    const volts = async (question: string, value: string): Promise<void> => {
+      await asked(question);
+      await user.keyboard(`${value}{Enter}`);
+    };
+    const answer = async (question: string, words: RegExp): Promise<void> => {
+      await asked(question);
+      const key = screen.getByRole('button', { name: words });
+      await waitFor(() => expect(key.hasAttribute('disabled')).toBe(false));
+      await user.click(key);
+    };
+    await volts('Volts of the bank at rest', '12.7');
+    await answer('Joints at the bank clean and tight?', /^Clean/);
+    await volts('Starter B+ to starter ground, at rest', '12.68');
+    await answer('Try to crank', /^Nothing/);
+    await volts('Starter B+ to ground, key turned', '12.6');
+    await volts('Control terminal to ground while trying', '0.1');
+    await volts('Output of the magnetic switch while trying', '0.0');
+    await volts('Supply of the magnetic switch, at rest', '12.6');
+    await volts('Coil signal of the magnetic switch while trying', '12.5');
+    expect(await screen.findByText('The coil gets its signal and the switch does not close.')).toBeTruthy();
+    expect(screen.getByRole('img', { name: /^Pinion and ring gear.*ruled out/ })).toBeTruthy();
+    expect(read().filter(({ step }) => step === 'start.walk')).toHaveLength(9);
+    await act(() => router.navigate(`/visits/${visitId}/findings`));
+    expect(await screen.findByRole('heading', { name: /Magnetic switch/ })).toBeTruthy();
   });
 });
 
@@ -95,6 +128,29 @@ describe('the ladder of a crank', () => {
     await user.keyboard('10.4{Enter}');
     await waitFor(() => expect(read()).toHaveLength(1));
     expect(read()[0]).toMatchObject({ step: 'start.crankVolts', point: 'bank', volts: 10.4, hold: 'settled' });
+  });
+  it('that does not add up says by how much, and adds up once the doubtful one was read again', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] });
+    const { user } = await visitPage({ at: 'start.ladder' });
+    for (const [title, value] of [
+      ['bank while cranking', '10.8'],
+      ['positive cable', '0.22'],
+      ['solenoid contacts', '0.12'],
+      ['starter motor', '9.1'],
+      ['ground side', '0.24'],
+    ]) {
+      await screen.findByRole('heading', { name: `Next: ${title}` });
+      await user.keyboard(`${value}{Enter}`);
+    }
+    expect(await screen.findByRole('heading', { name: 'The ladder does not add up' })).toBeTruthy();
+    expect(screen.getByRole('status', { name: 'Sum check' }).textContent).toContain('1.12');
+    // Five cranks of three seconds: the starter cools before the next one.
+    await user.click(screen.getAllByRole('button', { name: /^Starter motor/ })[0]!);
+    expect(await screen.findByRole('timer', { name: 'Cooling' })).toBeTruthy();
+    vi.setSystemTime(Date.now() + 121_000);
+    await screen.findByRole('group', { name: 'Keypad' });
+    await user.keyboard('10.2{Enter}');
+    expect(await screen.findByRole('heading', { name: 'The ladder adds up' })).toBeTruthy();
   });
   it('lets the starter cool after cranks that followed one another, unless somebody says why not', async () => {
     const at = new Date().toISOString();

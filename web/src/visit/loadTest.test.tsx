@@ -86,6 +86,52 @@ describe('a battery under the pile', () => {
   });
 });
 
+describe('a battery that is not fit for the pile', () => {
+  const read = (volts: number) => visitPage({ at: 'battery.load/A', readings: [{ ...RESTED, volts } as never] });
+  it('for a dead cell or lost charge has no load test', async () => {
+    await read(10.2);
+    expect(await screen.findByRole('heading', { name: 'No load test on battery A' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /start 15 s/ })).toBeNull();
+  });
+  it('for a low charge is charged and rested first', async () => {
+    await read(12.3);
+    expect(await screen.findByText(/Charge battery A, let it rest, and read it again/)).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /start 15 s/ })).toBeNull();
+  });
+});
+
+describe('a load that is not taken', () => {
+  it('before the pile has cooled is taken only with a reason, which the visit keeps', async () => {
+    const { user, happened } = await visitPage({
+      at: 'battery.load/B',
+      readings: [
+        RESTED,
+        { ...RESTED, point: 'B' },
+        { step: 'battery.load', point: 'A', lowestVolts: 10.4, amps: 465, seconds: 15, batteryC: -4 },
+      ] as never[],
+      conditions: restedAt(-4),
+    });
+    expect(await screen.findByRole('timer', { name: 'Cooling' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: /start 15 s/ })).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Go on all the same' }));
+    expect((screen.getByRole('button', { name: 'Go on' }) as HTMLButtonElement).disabled).toBe(true);
+    await user.type(screen.getByLabelText('Why'), 'pile is cold');
+    await user.click(screen.getByRole('button', { name: 'Go on' }));
+    expect(await screen.findByRole('button', { name: /start 15 s/ })).toBeTruthy();
+    expect(happened()).toEqual([expect.objectContaining({ kind: 'wait-skipped', reason: 'pile is cold' })]);
+  });
+  it('at all is skipped with a reason, and what comes next stands there', async () => {
+    const { user, happened, path } = await underLoad(null);
+    await user.click(await screen.findByRole('button', { name: 'Skip this step' }));
+    await user.click(screen.getByRole('button', { name: 'machine is needed now' }));
+    await user.click(screen.getByRole('button', { name: 'Skip it' }));
+    await waitFor(() => expect(path()).not.toBe('/battery.load/A'));
+    expect(happened()).toEqual([
+      expect.objectContaining({ kind: 'step-skipped', step: 'battery.load', reason: 'machine is needed now' }),
+    ]);
+  });
+});
+
 describe('what a battery read under the pile', () => {
   it('of six volts is not asked about where it is usual for one', async () => {
     const six = unitOf('2S1P');

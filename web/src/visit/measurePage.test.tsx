@@ -61,6 +61,7 @@ describe('what is typed at a measurement', () => {
     await typed(page, ['41']);
     // Beyond any meter: it stays to be corrected.
     expect(page.read()).toEqual([]);
+    expect(screen.getByRole('alert').textContent).toContain('cannot be: expected −40 to 40 V');
     expect(screen.getByTestId('entry-volts').textContent).toContain('41');
     await page.user.keyboard('{Backspace}{Backspace}14.2{Enter}1500{Enter}');
     await waitFor(() => expect(page.read()).toHaveLength(1));

@@ -1,6 +1,7 @@
-import { screen, waitFor, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import type { ReadStep } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
+import { unitOf } from '../../test/units';
 import { visitPage } from '../../test/visitPage';
 
 type Given = NonNullable<Parameters<typeof visitPage>[0]['readings']>;
@@ -42,6 +43,24 @@ describe('how a visit stands', () => {
     await visitPage({ at: 'summary', readings: given(good) });
     await screen.findByRole('link', { name: 'Open-circuit volts, battery A' });
     expect(screen.queryByRole('button', { name: /Discard|mistake/ })).toBeNull();
+  });
+  it('after a quick look in which nothing was wrong says so, and never that it is ready', async () => {
+    const { user, router, visitId, path } = await visitPage({
+      at: 'look',
+      unit: unitOf('1S1P'),
+      reason: 'quick',
+      readings: given(
+        good,
+        { step: 'start.crankVolts', point: 'bank', volts: 10.9 },
+        { step: 'charge.volts', point: 'bank', volts: 14.3, rpm: 1500 },
+        { step: 'charge.idle', point: 'bank', volts: 13.6, rpm: 700, loads: 'off' },
+      ),
+    });
+    await user.click(await screen.findByRole('button', { name: 'All of it is clean and sound' }));
+    await waitFor(() => expect(path()).not.toBe('/look'), { timeout: 25_000 });
+    await act(() => router.navigate(`/visits/${visitId}/summary`));
+    expect((await screen.findAllByText('no sign of a fault')).length).toBeGreaterThan(0);
+    expect(screen.queryByText('ready', { exact: true })).toBeNull();
   });
   it('leads to what is owed next', async () => {
     const { user, path } = await visitPage({ at: 'summary' });

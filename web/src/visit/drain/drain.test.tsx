@@ -1,5 +1,5 @@
 import { screen, waitFor } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, onTestFinished, vi } from 'vitest';
 import { visitPage } from '../../../test/visitPage';
 
 const whole = { step: 'battery.drain', point: 'bank', amps: 0.8, minutesParked: 60 } as const;
@@ -27,6 +27,33 @@ describe('the drain of a parked machine', () => {
       ampsAfter: 0.1,
     });
     expect(await screen.findByText(/F12 radio takes/)).toBeTruthy();
+  });
+  it('is read again when everything is asleep: the clock since key off goes on through a reload', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] });
+    onTestFinished(() => void vi.useRealTimers());
+    const { user, read, reload } = await visitPage({ at: 'battery.drain/bank' });
+    await user.click((await screen.findAllByRole('button', { name: /^The key is off|^Key off/ }))[0]!);
+    const keyOffFor = (time: RegExp) =>
+      waitFor(() => expect(screen.getAllByRole('timer', { name: 'Key off for' })[0]?.textContent).toMatch(time));
+    vi.setSystemTime(Date.now() + 10 * 60_000);
+    await keyOffFor(/10:/);
+    await user.keyboard('0.9{Enter}');
+    expect(
+      (await screen.findAllByRole('heading', { name: 'Falling asleep: read again when the clock is there' })).length,
+    ).toBeGreaterThan(0);
+    reload();
+    vi.setSystemTime(Date.now() + 37 * 60_000);
+    await keyOffFor(/47:/);
+    await user.click(await screen.findByRole('button', { name: 'Read the whole drain again' }));
+    await user.keyboard('0.62{Enter}');
+    await waitFor(() => expect(read()).toHaveLength(2));
+    expect(
+      (await screen.findAllByRole('heading', { name: 'Asleep. Pull one circuit at a time' })).length,
+    ).toBeGreaterThan(0);
+    expect(read()).toMatchObject([
+      { amps: 0.9, minutesParked: 10 },
+      { amps: 0.62, minutesParked: 47 },
+    ]);
   });
   it('asks for the name of a circuit before its amps', async () => {
     await visitPage({ at: 'battery.drain/bank', readings: [whole] });

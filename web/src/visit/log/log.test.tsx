@@ -40,6 +40,34 @@ describe('a value that is logged', () => {
     await waitFor(() => expect(path()).toBe('/charge.volts/bank'));
     expect(sessionStorage.getItem(Object.keys(sessionStorage)[0] ?? '') ?? 'null').toBe('null');
   });
+  it('says which joint it moves with and which hold still, and that joint is found', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] });
+    const { user, read, router, visitId } = await begin(TYPE);
+    const type = async (volts: string): Promise<void> => {
+      await user.keyboard(`${volts}{Enter}`);
+      await waitFor(() => expect(screen.getByTestId('entry-volts').textContent).not.toContain(volts));
+      vi.setSystemTime(Date.now() + 20_000);
+    };
+    await type('14.1');
+    for (const [joint, volts] of [
+      ['bank +', '14.1'],
+      ['alternator B+ stud', '13.1'],
+    ] as const) {
+      await user.click(screen.getAllByRole('button', { name: `Move ${joint}` })[0]!);
+      await type(volts);
+    }
+    await type('14.1');
+    await screen.findAllByRole('heading', { name: 'It moves when alternator B+ stud is wiggled' });
+    const joints = within(screen.getAllByRole('list', { name: 'Joints to move' })[0]!);
+    const line = (words: string) =>
+      joints.getAllByRole('listitem').find((joint) => joint.textContent.includes(words))?.textContent;
+    await waitFor(() => expect(line('it moves')).toMatch(/alternator B\+ stud.*13\.1/));
+    expect(line('holds still')).toMatch(/bank \+.*14\.1/);
+    await user.click(screen.getByRole('button', { name: 'Stop and keep the log' }));
+    await waitFor(() => expect(read()).toHaveLength(1));
+    await act(() => router.navigate(`/visits/${visitId}/findings`));
+    expect((await screen.findAllByText(/wiggl/)).length).toBeGreaterThan(0);
+  });
   it('is no reading before a value was logged, and is thrown away by two presses only', async () => {
     const { user, read } = await begin(TYPE);
     expect(screen.getByRole('button', { name: 'Stop and keep the log' }).hasAttribute('disabled')).toBe(true);

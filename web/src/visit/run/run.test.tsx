@@ -1,5 +1,5 @@
 import { screen, waitFor } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, onTestFinished, vi } from 'vitest';
 import { unitOf } from '../../../test/units';
 import { visitPage } from '../../../test/visitPage';
 
@@ -65,5 +65,30 @@ describe('volts along a run of cable', () => {
     await page.user.keyboard('0.5{Enter}');
     await waitFor(() => expect(page.read()).toHaveLength(1));
     expect(page.read()[0]).toMatchObject({ point: 'starterNegative:bolted splice', volts: 0.5, amps: 480 });
+  });
+  it('of control are read while cranking, without amperes, and the starter rests where it has to', async () => {
+    vi.useFakeTimers({ toFake: ['Date'] });
+    onTestFinished(() => void vi.useRealTimers());
+    const control = `run.volts/${encodeURIComponent('control:starter.control')}`;
+    const { user, read: taken } = await visitPage({ unit: unitOf('1S2P'), at: control });
+    await heading(/^Read /);
+    await user.keyboard('1.4{Enter}');
+    for (const [name, volts, lost] of [
+      ['key switch', '0.12', /1\.28 of 1\.40 V is lost from key switch/],
+      ['plug at the frame', '1.3', /1\.18 of 1\.40 V is lost from key switch to plug at the frame/],
+    ] as const) {
+      vi.setSystemTime(Date.now() + 130_000);
+      await user.click(await screen.findByRole('button', { name: 'Name a point between' }));
+      await user.type(screen.getByLabelText('What the probe touches there'), name);
+      await user.click(screen.getByRole('button', { name: 'Keep' }));
+      await heading(new RegExp(`^Read ${name}$`));
+      await user.keyboard(`${volts}{Enter}`);
+      await heading(lost);
+    }
+    expect(taken()).toHaveLength(3);
+    for (const kept of taken()) {
+      expect(kept).toMatchObject({ during: 'crank' });
+      expect(kept).not.toHaveProperty('amps');
+    }
   });
 });
