@@ -1,6 +1,6 @@
 import { carry } from '../../e2e/src/carry';
 import { signedInAt } from '../../server/test/signedIn';
-import { chromium } from '@playwright/test';
+import { chromium, type Browser } from '@playwright/test';
 import { demoArchive } from '@vaktman/demo';
 import { importArchive, migrate, openPool, UNHURRIED, withTransaction, type Pool } from '@vaktman/server';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -58,7 +58,9 @@ export const servedP95Ms = async (port: number, paths: readonly string[]): Promi
 };
 
 /** Serves a grown fleet from a real database and draws it in a real browser. */
-export const measureWatch = async (units: number): Promise<{ servedP95Ms: number; drawnMs: number }> => {
+export const measureWatch = async (
+  units: number,
+): Promise<{ servedP95Ms: number; drawnMs: number; letterMs: number }> => {
   const folder = mkdtempSync(join(tmpdir(), 'vaktman-bench-'));
   const database = await startPostgres(dataFolder(folder), { durable: false });
   try {
@@ -71,7 +73,18 @@ export const measureWatch = async (units: number): Promise<{ servedP95Ms: number
     const server = await startServer({ databaseUrl: database.url, port });
     try {
       const paths = Array.from({ length: REQUESTS + WARMING }, () => '/api/watch');
-      return { servedP95Ms: await servedP95Ms(port, paths), drawnMs: await drawn(port, units) };
+      const served = await servedP95Ms(port, paths);
+      const browser = await chromium.launch({
+        executablePath: ensureTools([BROWSER])[BROWSER],
+        args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
+      });
+      const figures = {
+        servedP95Ms: served,
+        drawnMs: await drawn(browser, port, units),
+        letterMs: await letter(browser, port),
+      };
+      await browser.close();
+      return figures;
     } finally {
       await server.stop();
     }
@@ -91,11 +104,7 @@ const countedIn = (text: string): number =>
   }, 0);
 
 /** Median time from asking for the data to the list on screen, over several loads. */
-const drawn = async (port: number, units: number): Promise<number> => {
-  const browser = await chromium.launch({
-    executablePath: ensureTools([BROWSER])[BROWSER],
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic'],
-  });
+const drawn = async (browser: Browser, port: number, units: number): Promise<number> => {
   const url = `http://127.0.0.1:${port}`;
   const cookies = await signedInAt(url);
   const times: number[] = [];
@@ -104,8 +113,8 @@ const drawn = async (port: number, units: number): Promise<number> => {
     await carry(page.context(), url, cookies);
     await page.goto(`http://127.0.0.1:${port}/`);
     await page.getByRole('button', { name: /will start/ }).waitFor();
-    const total = await page.getByRole('group', { name: 'Show by what the cold will do' }).textContent();
-    if (countedIn(total ?? '') !== units) throw new Error(`Expected ${units} units on screen, read: ${total}`);
+    const total = await page.getByRole('group', { name: 'Show by what the cold will do' }).innerText();
+    if (countedIn(total) !== units) throw new Error(`Expected ${units} units on screen, read: ${total}`);
     await page.locator('li a').nth(5).waitFor();
     times.push(
       await page.evaluate(() => {
@@ -118,6 +127,27 @@ const drawn = async (port: number, units: number): Promise<number> => {
     );
     await page.close();
   }
-  await browser.close();
   return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+};
+
+const WORDS = 'Plough truck with a wing plough';
+/** Mean time a page is at work for one letter that is typed into the form of a unit, once the letters before were typed. */
+const letter = async (browser: Browser, port: number): Promise<number> => {
+  const url = `http://127.0.0.1:${port}`;
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+  await carry(page.context(), url, await signedInAt(url));
+  await page.goto(`${url}/units/P-07/edit`);
+  await page.getByLabel('What it is').focus();
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('Performance.enable');
+  const workedMs = async (): Promise<number> => {
+    const { metrics } = await devtools.send('Performance.getMetrics');
+    return 1000 * metrics.find(({ name }) => name === 'TaskDuration')!.value;
+  };
+  await page.keyboard.type(WORDS);
+  const before = await workedMs();
+  await page.keyboard.type(WORDS);
+  const worked = (await workedMs()) - before;
+  await page.close();
+  return worked / WORDS.length;
 };

@@ -11,15 +11,17 @@ import { arrangementsFor, batteryCount, EMPTY_BATTERY, type UnitFormFields } fro
 /** Which unit it is, and its bank battery by battery. */
 export const BankFields = ({ isNew, yards }: { isNew: boolean; yards: readonly (readonly [string, string])[] }) => {
   const { control, setValue, getValues } = useFormContext<UnitFormFields>();
-  const values = useWatch({ control }) as UnitFormFields;
-  const arrangements = arrangementsFor(values.systemVolts, values.batteryVolts);
-  const count = batteryCount(values.arrangement);
-  const series = values.systemVolts !== values.batteryVolts;
+  const [systemVolts, batteryVolts, arrangement] = useWatch({
+    control,
+    name: ['systemVolts', 'batteryVolts', 'arrangement'],
+  });
+  const arrangements = arrangementsFor(systemVolts, batteryVolts);
+  const count = batteryCount(arrangement);
+  const series = systemVolts !== batteryVolts;
 
   useEffect(() => {
-    if (!arrangements.some((arrangement) => arrangement === values.arrangement))
-      setValue('arrangement', arrangements[0] ?? '1S1P');
-  }, [arrangements, values.arrangement, setValue]);
+    if (!arrangements.some((possible) => possible === arrangement)) setValue('arrangement', arrangements[0] ?? '1S1P');
+  }, [arrangements, arrangement, setValue]);
   useEffect(() => {
     const batteries = getValues('batteries');
     if (batteries.length < count)
@@ -72,8 +74,7 @@ export const BankFields = ({ isNew, yards }: { isNew: boolean; yards: readonly (
             name="arrangement"
             label="Arrangement"
             options={arrangements.map(
-              (arrangement) =>
-                [arrangement, `${arrangement}: ${bankWords(Number(values.systemVolts), arrangement)}`] as const,
+              (possible) => [possible, `${possible}: ${bankWords(Number(systemVolts), possible)}`] as const,
             )}
           />
           <div style={{ alignSelf: 'end' }}>

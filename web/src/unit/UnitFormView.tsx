@@ -1,5 +1,4 @@
 import type { UnitDetail } from '@vaktman/contract';
-import { useMemo } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
@@ -22,7 +21,7 @@ import { CardFields } from './CardFields';
 import { DrawnUnit } from './DrawnUnit';
 import { CableFields, MethodFields } from './FigureFields';
 import { AlternatorFields, StarterFields } from './MachineFields';
-import { batteryCount, checkForm, type UnitFormFields } from './unitForm';
+import { batteryCount } from './unitForm';
 import { useUnitForm } from './useUnitForm';
 
 const Sheet = styled.form`
@@ -77,11 +76,8 @@ const UnitForm = ({
     yards[0]?.[0] ?? '',
   );
   const { control } = form;
-  const values = useWatch({ control }) as UnitFormFields;
-  const drawn = useMemo(() => {
-    const checked = checkForm({ ...values, id: values.id || 'new', yardId: values.yardId || 'yard' }, before);
-    return checked.ok ? checked.draft.unit : null;
-  }, [values, before]);
+  // Of what is typed, only what the rest of the form goes by: the whole of it is drawn anew at no other letter.
+  const [systemVolts, arrangement] = useWatch({ control, name: ['systemVolts', 'arrangement'] });
 
   return (
     <FormProvider {...form}>
@@ -90,7 +86,7 @@ const UnitForm = ({
         plate={before === null ? 'New unit' : before.unit.id}
         about="on record"
         lines={before === null ? [] : [before.unit.description]}
-        cells={[{ label: 'Bank', value: bankWords(Number(values.systemVolts), values.arrangement) }]}
+        cells={[{ label: 'Bank', value: bankWords(Number(systemVolts), arrangement) }]}
         end={
           <EndLink to={before === null ? '/units' : `/units/${encodeURIComponent(before.unit.id)}`}>
             Leave without saving
@@ -108,14 +104,14 @@ const UnitForm = ({
           <Main>
             <BankFields isNew={before === null} yards={yards} />
             <CardFields control={control} />
-            <ApartFields control={control} arrangement={values.arrangement} />
+            <ApartFields control={control} arrangement={arrangement} />
             <StarterFields control={control} />
             <AlternatorFields control={control} />
-            <CableFields control={control} hasLinks={batteryCount(values.arrangement) > 1} />
+            <CableFields control={control} hasLinks={batteryCount(arrangement) > 1} />
             <MethodFields control={control} />
           </Main>
           <Side>
-            <DrawnUnit unit={drawn} />
+            <DrawnUnit control={control} before={before} />
           </Side>
           <Foot>
             <div>
