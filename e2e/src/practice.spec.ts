@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readsBy } from './settings';
-import { enterOn, allSent, choose, expect, goOn, test } from './vaktman';
+import { goTo, enterOn, allSent, choose, expect, goOn, test } from './vaktman';
 import { violationsOn } from './violations';
 
 const lead = (page: Page, name: string) =>
@@ -100,7 +100,7 @@ test('leads a practice visit on the real screens and keeps it apart from the rea
   await page.reload();
   await expect(page.getByRole('button', { name: /^Battery B/, pressed: true })).toBeVisible();
   // Its crank on the oscilloscope, with humps and ripple of the same machine.
-  await page.goto(page.url().replace(/battery\.openCircuit.*/, 'start.trace/bank'));
+  await goTo(page, new URL(page.url()).pathname.replace(/battery\.openCircuit.*/, 'start.trace/bank'));
   await page.getByRole('button', { name: 'Crank the simulated machine' }).click();
   await expect(page.getByRole('row', { name: /Turns/ })).toContainText('rpm');
   await page.getByRole('button', { name: 'Keep the trace' }).click();

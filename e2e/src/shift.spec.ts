@@ -3,6 +3,7 @@ import type { Browser, Page } from '@playwright/test';
 import { pressed, whoKey } from './bayTablet';
 import { readsBy } from './settings';
 import {
+  goTo,
   allSent,
   expect,
   openVisit,
@@ -32,7 +33,7 @@ const tablet = async (browser: Browser, vaktman: Vaktman): Promise<Page> => {
     await pressed(page, pin);
     await expect(whoKey(page)).toHaveAccessibleName(`Working here: ${name}`);
   }
-  await page.goto(`${vaktman.url}/here`);
+  await goTo(page, '/here');
   await page.getByRole('button', { name: 'Bring it now' }).click();
   await expect(page.getByText(/^(\d+) of \1 units are here/)).toBeVisible({ timeout: 60_000 });
   // The application itself is on the device as well.
@@ -115,7 +116,7 @@ test('two tablets without network meet again: nothing is lost, nothing comes twi
   const shared = await goOnWith(one, vaktman, 'S-01');
   await stripSurfaceCharge(one);
   await allSent(one);
-  await other.goto(`${vaktman.url}/visits/${shared}/battery.openCircuit/B`);
+  await goTo(other, `/visits/${shared}/battery.openCircuit/B`);
   await expect(other.getByRole('heading', { level: 1, name: 'S-01' })).toBeVisible();
   await stripSurfaceCharge(other);
   await allSent(other);
@@ -149,7 +150,7 @@ test('two tablets without network meet again: nothing is lost, nothing comes twi
       .toBe(1);
     expect((await makersOf(vaktman, visitId)).doubts).toEqual([]);
   }
-  await one.goto(`${vaktman.url}/visits/${shared}/record`);
+  await goTo(one, `/visits/${shared}/record`);
   for (const volts of ['12.71', '12.69']) await expect(one.getByText(new RegExp(volts)).first()).toBeVisible();
   await one.context().close();
   await other.context().close();

@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { expect, test, unitsListed, type Vaktman } from './vaktman';
+import { goTo, expect, test, unitsListed, type Vaktman } from './vaktman';
 
 const chosen = async (page: Page, press: RegExp | string, name: string, text: string): Promise<void> => {
   const chooser = page.waitForEvent('filechooser');
@@ -60,7 +60,7 @@ test('reads the next list as the last, takes a list back, and brings the whole r
   vaktman: other,
 }) => {
   await begin(page, empty);
-  await page.goto(`${empty.url}/import/units`);
+  await goTo(page, '/import/units');
   await takeUnits(page);
   await page.getByRole('button', { name: 'Another list' }).click();
   // The same headings again: what was plugged in by hand is known.
@@ -77,7 +77,7 @@ test('reads the next list as the last, takes a list back, and brings the whole r
   await expect(page.getByRole('row').filter({ hasText: 'more.csv' })).toContainText('taken back');
   expect((await empty.watch()).units.map(({ unitId }) => unitId)).toEqual(['G-01', 'G-02']);
 
-  await page.goto(`${empty.url}/units/G-01/edit`);
+  await goTo(page, '/units/G-01/edit');
   await page.getByLabel('Plate or chassis').fill('TP 4107');
   await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(page.getByRole('region', { name: 'Card' })).toContainText('TP 4107');
@@ -85,7 +85,7 @@ test('reads the next list as the last, takes a list back, and brings the whole r
   await expect(page.getByRole('listitem').filter({ hasText: 'card: plate' })).toContainText('by K. Moen');
 
   const before = await empty.unit('G-01');
-  await page.goto(`${empty.url}/fleet`);
+  await goTo(page, '/fleet');
   const saved = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Everything, to begin anew elsewhere' }).click();
   const record = readFileSync(await (await saved).path(), 'utf8');

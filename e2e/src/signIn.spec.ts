@@ -1,7 +1,7 @@
 import { pressed, whoKey } from './bayTablet';
 import { readsBy } from './settings';
 import { carry } from './carry';
-import { allSent, choose, expect, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
+import { goTo, allSent, choose, expect, readAtRest, stripSurfaceCharge, test, unitsListed } from './vaktman';
 import { goOnWith } from './begun';
 
 test('shows the made-up people and lets one in by one press', async ({ page, vaktman }) => {
@@ -126,7 +126,6 @@ test('a browser that is new asks for a code where the fleet wants one, and the c
   await vaktman.signIn(page.context(), 'M. Holt');
   await page.goto(`${vaktman.url}/devices`);
   await choose(page, 'It asks for', 'code');
-  await page.goto(`${vaktman.url}/people`);
   // Somebody of the fleet's own, on record at one browser.
   const added = await vaktman.fetch('/api/people', {
     method: 'POST',
@@ -146,7 +145,7 @@ test('a browser that is new asks for a code where the fleet wants one, and the c
   await own.getByLabel('New passphrase').fill('pebble lantern crow');
   await own.getByRole('button', { name: 'Keep them and sign in' }).click();
   await expect(whoKey(own)).toHaveAccessibleName('Working here: L. Skog');
-  await own.goto(`${vaktman.url}/me`);
+  await goTo(own, '/me');
   await own.getByRole('button', { name: 'Make a code' }).click();
   await own.getByLabel('Passphrase of L. Skog').fill('pebble lantern crow');
   await own.getByRole('button', { name: 'Go on', exact: true }).click();

@@ -42,7 +42,7 @@ test('a clock that leads to another machine mixes nothing: readings and surface 
   await page.getByRole('button', { name: 'Everything is off' }).click();
   await leap(page, 121_000);
   await readAtRest(page, 'A', '12.66');
-  await page.goto(`${vaktman.url}/visits/${second}`);
+  await goTo(page, `/visits/${second}`);
   await expect(page.getByRole('heading', { level: 1, name: 'P-07' })).toBeVisible();
   // The other machine's own clock has not moved on.
   await expect(page.getByRole('heading', { name: 'Switch everything off' })).toBeVisible();
@@ -75,7 +75,7 @@ test('a load that is on is seen and ended from every screen, and a bouncing pres
   await expect(page.getByRole('alertdialog', { name: 'Release load now' })).toBeVisible();
   await page.clock.fastForward(400);
   await page.getByRole('button', { name: 'Load is off' }).click();
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.load/A`);
+  await goTo(page, `/visits/${visitId}/battery.load/A`);
   await expect(page.getByRole('heading', { name: 'What did battery A read?' })).toBeVisible();
   // As measured, not as it should have been.
   await expect(page.getByTestId('entry-seconds')).not.toHaveText(/^15[^.]*$/);
@@ -91,15 +91,15 @@ test('two people in one visit see each other within two seconds, and neither ove
   await readAtRest(page, 'A', '12.66');
   await allSent(page);
   const other = await deviceOf(browser, vaktman, 'I. Dahl');
-  await other.goto(`${vaktman.url}/visits/${visitId}/summary`);
+  await goTo(other, `/visits/${visitId}/summary`);
   await expect(other.getByRole('link', { name: 'Open-circuit volts, battery A' }).first()).toBeVisible();
   await toSummary(page);
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.openCircuit/B`);
+  await goTo(page, `/visits/${visitId}/battery.openCircuit/B`);
   await readAtRest(page, 'B', '12.41');
   await expect(other.getByRole('link', { name: 'Open-circuit volts, battery B' }).first()).toBeVisible({
     timeout: 4000,
   });
-  await other.goto(`${vaktman.url}/visits/${visitId}/look.belt/drive`);
+  await goTo(other, `/visits/${visitId}/look.belt/drive`);
   await expect(other.getByRole('heading', { level: 1, name: 'P-09' })).toBeVisible();
   const { file } = await vaktman.visit(visitId);
   expect(file.readings.filter(({ step }) => step === 'battery.openCircuit')).toHaveLength(2);
@@ -116,12 +116,12 @@ test('a signed visit takes nothing but an amendment, and what came too late is s
   await readAtRest(page, 'A', '12.66');
   await allSent(page);
   const late = await deviceOf(browser, vaktman, 'I. Dahl');
-  await late.goto(`${vaktman.url}/visits/${visitId}/battery.hydrometer/A`);
+  await goTo(late, `/visits/${visitId}/battery.hydrometer/A`);
   await expect(late.getByRole('heading', { level: 1, name: 'P-09' })).toBeVisible();
   await late.context().setOffline(true);
   await toSummary(page);
   await closeVisit(page);
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.openCircuit/B`);
+  await goTo(page, `/visits/${visitId}/battery.openCircuit/B`);
   await expect(page.getByRole('heading', { name: 'This visit is signed off' })).toBeVisible();
 
   // Out of reach of the network the other one goes on.
@@ -138,12 +138,12 @@ test('a signed visit takes nothing but an amendment, and what came too late is s
   await late.getByRole('dialog').getByRole('button', { name: 'Drop it' }).click();
   await expect(late.getByText(/Nothing: all that was recorded here/)).toBeVisible();
 
-  await page.goto(`${vaktman.url}/visits/${visitId}/record`);
+  await goTo(page, `/visits/${visitId}/record`);
   await page.getByRole('button', { name: 'Amend' }).click();
   await page.getByRole('button', { name: 'a reading was forgotten' }).click();
   await page.getByRole('button', { name: 'Open the amendment' }).click();
   await expect(page.getByText(/an amendment is open/)).toBeVisible();
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.openCircuit/B`);
+  await goTo(page, `/visits/${visitId}/battery.openCircuit/B`);
   await readAtRest(page, 'B', '12.6');
   await toSummary(page);
   await closeVisit(page);
@@ -160,7 +160,7 @@ test('a battery replaced in the middle keeps its own reading, and asks for rest,
 }) => {
   const visitId = await goOnWith(page, vaktman, 'P-09', rested({ A: 9.8 }));
   const before = (await vaktman.unit('P-09')).placements.find(({ position, to }) => position === 'A' && to === null)!;
-  await page.goto(`${vaktman.url}/visits/${visitId}/findings`);
+  await goTo(page, `/visits/${visitId}/findings`);
   await page
     .getByText(/Replace battery A/)
     .first()
@@ -171,7 +171,7 @@ test('a battery replaced in the middle keeps its own reading, and asks for rest,
   await page.getByRole('button', { name: 'It is fitted' }).dblclick();
   await expect(page.getByRole('button', { name: 'It is fitted' })).toHaveCount(0);
   await allSent(page);
-  await page.goto(`${vaktman.url}/visits/${visitId}/battery.openCircuit/A`);
+  await goTo(page, `/visits/${visitId}/battery.openCircuit/A`);
   await expect(page.getByRole('heading', { name: 'Strip surface charge' })).toBeVisible();
   await stripSurfaceCharge(page);
   await expect(page.getByText('Battery temperature (if read)')).toBeVisible();
@@ -187,6 +187,6 @@ test('a battery replaced in the middle keeps its own reading, and asks for rest,
   };
   expect(old.state).toBe('claimed');
   expect(old.figures.at(-1)?.restingVolts).toBe(9.8);
-  await page.goto(`${vaktman.url}/visits/${visitId}/record`);
+  await goTo(page, `/visits/${visitId}/record`);
   await expect(page.getByText(new RegExp(`BR-90001.*in place of.*${before.battery.serial ?? ''}`))).toBeVisible();
 });

@@ -1,4 +1,4 @@
-import { choose, expect, test, unitsListed } from './vaktman';
+import { goTo, choose, expect, test, unitsListed } from './vaktman';
 
 test.use({ person: 'M. Holt' });
 
@@ -34,7 +34,7 @@ test('adds a unit with messages beside the fields, and edits it', async ({ ready
   await expect(page.getByText('Wheel loader with crusher bucket').first()).toBeVisible();
 });
 
-test('filters the watch through the address bar and tells of an empty list', async ({ ready: page, vaktman }) => {
+test('filters the watch through the address bar and tells of an empty list', async ({ ready: page }) => {
   await choose(page, 'Left its visit', 'hold');
   await expect(page).toHaveURL(/standing=hold/);
   await expect(unitsListed(page).getByRole('link')).toHaveCount(5);
@@ -46,7 +46,7 @@ test('filters the watch through the address bar and tells of an empty list', asy
   await expect(unitsListed(page).getByRole('link').first()).toContainText('C-01');
   await page.getByLabel('Find a unit or a finding').fill('nothing like it');
   await expect(page.getByText('Nothing matches')).toBeVisible();
-  await page.goto(`${vaktman.url}/units/X-99`);
+  await goTo(page, '/units/X-99');
   await expect(page.getByRole('alert')).toContainText('X-99 is not registered');
 });
 
