@@ -79,6 +79,8 @@ const escaped = (value: unknown): string =>
   );
 
 class Maker {
+  /** The shape of each body, worked out once: several requests are made by each. */
+  readonly #shapes = new Map<z.ZodType, Json>();
   constructor(private readonly next: () => number) {}
   pick<T>(list: readonly T[]): T {
     return list[Math.floor(this.next() * list.length)] as T;
@@ -125,13 +127,15 @@ class Maker {
         return this.pick(NASTY);
     }
   }
+  #shapeOf(body: z.ZodType): Json {
+    const known = this.#shapes.get(body) ?? (z.toJSONSchema(body, { io: 'input', unrepresentable: 'any' }) as Json);
+    this.#shapes.set(body, known);
+    return known;
+  }
   /** A body as text: of the right shape, cut short, of another kind, or none. */
   bodyOf({ body, method }: Operation): string | null {
     if (method === 'get') return null;
-    const shaped =
-      body === undefined
-        ? this.pick(NASTY)
-        : this.valueOf(z.toJSONSchema(body, { io: 'input', unrepresentable: 'any' }) as Json);
+    const shaped = body === undefined ? this.pick(NASTY) : this.valueOf(this.#shapeOf(body));
     const text = JSON.stringify(shaped) ?? '';
     return this.is(0.06) ? text.slice(0, Math.floor(text.length / 2)) : text;
   }
