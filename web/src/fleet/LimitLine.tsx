@@ -20,8 +20,13 @@ export const LimitLine = ({
   readonly at: number;
   readonly remove: () => void;
 }) => {
-  const limits = useWatch({ control, name: `classes.${index}.limits` });
-  const name = LIMIT_NAMES.find((own) => own === limits[at]?.name);
+  // Not what is typed for them: every line with its list would be drawn anew at every digit of one.
+  const names = useWatch({
+    control,
+    name: `classes.${index}.limits`,
+    compute: (limits) => limits.map((limit) => limit.name),
+  });
+  const name = LIMIT_NAMES.find((own) => own === names[at]);
   return (
     <LimitRow role="group" aria-label={`Limit ${at + 1}`}>
       <div>
@@ -29,7 +34,7 @@ export const LimitLine = ({
           control={control}
           name={`classes.${index}.limits.${at}.name`}
           label="Limit"
-          options={limitOptions(limits, at)}
+          options={limitOptions(names, at)}
         />
       </div>
       <NumberLine

@@ -17,22 +17,16 @@ export const MakerFigure = ({
   readonly index: number;
   readonly remove: () => void;
 }) => {
-  const [limits, systemVolts, batteryVolts, profile] = useWatch({
-    control,
-    name: ['makerLimits', 'systemVolts', 'batteryVolts', 'profile'],
-  });
-  const name = LIMIT_NAMES.find((own) => own === limits[index]?.name);
+  const [systemVolts, batteryVolts, profile] = useWatch({ control, name: ['systemVolts', 'batteryVolts', 'profile'] });
+  // Not what is typed for them: every line with its list would be drawn anew at every digit of one.
+  const names = useWatch({ control, name: 'makerLimits', compute: (limits) => limits.map((limit) => limit.name) });
+  const name = LIMIT_NAMES.find((own) => own === names[index]);
   const method = PROFILE_NAMES.find((own) => own === profile) ?? 'pile';
   const usual =
     name === undefined ? null : limitBook(method, Number(systemVolts)).get(name, Number(batteryVolts) / 12).value;
   return (
     <Grid $columns="2fr 1fr 1fr auto" role="group" aria-label={`Maker's figure ${index + 1}`}>
-      <Choice
-        control={control}
-        name={`makerLimits.${index}.name`}
-        label="Limit"
-        options={limitOptions(limits, index)}
-      />
+      <Choice control={control} name={`makerLimits.${index}.name`} label="Limit" options={limitOptions(names, index)} />
       <NumberLine
         control={control}
         name={`makerLimits.${index}.value`}
