@@ -29,7 +29,7 @@ import {
 } from '@vaktman/contract';
 import type { BatteryId, PersonId, UnitId, PartPlate, ProfileName } from '@vaktman/core';
 import { createApi } from '@reduxjs/toolkit/query/react';
-import { sessionTold } from '../session/sessionSlice';
+import { changesIn, sessionTold } from '../session/sessionSlice';
 import { baseQuery } from './baseQuery';
 
 /** Kept out of the first view, which shows none of what they check. */
@@ -48,9 +48,10 @@ export const api = createApi({
       // As the watch: of the first view, and held to its schema by the server's tests.
       transformResponse: (body) => body as Session,
       providesTags: ['Session'],
-      onQueryStarted: async (_nothing, { dispatch, queryFulfilled }) => {
+      onQueryStarted: async (_nothing, { dispatch, getState, queryFulfilled }) => {
+        const asOf = changesIn(getState());
         await queryFulfilled.then(
-          ({ data }) => dispatch(sessionTold(data, false)),
+          ({ data }) => dispatch(sessionTold(data, false, Date.now(), asOf)),
           () => undefined,
         );
       },

@@ -5,7 +5,7 @@ import {
   type FetchBaseQueryError,
 } from '@reduxjs/toolkit/query/react';
 import { askPassphrase } from '../session/confirming';
-import { signedOut } from '../session/sessionSlice';
+import { changesIn, signedOut } from '../session/sessionSlice';
 import { serverAnswered, shownAsOf } from '../shift/shiftSlice';
 import { failureOf } from './failure';
 
@@ -23,6 +23,7 @@ const SIGNED_OUT = '/problems/signed-out';
  * more is told to the whole application.
  */
 export const baseQuery: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError> = async (args, api, options) => {
+  const asOf = changesIn(api.getState());
   const first = await asked(args, api, options);
   if (first.error === undefined) {
     api.dispatch(serverAnswered());
@@ -42,7 +43,7 @@ export const baseQuery: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryE
     }
   }
   const type = failure.kind === 'refused' ? failure.details.type : '';
-  if (type === SIGNED_OUT) api.dispatch(signedOut());
+  if (type === SIGNED_OUT) api.dispatch(signedOut(asOf));
   if (type === CONFIRM && (await askPassphrase(api.dispatch))) return asked(args, api, options);
   return first;
 };

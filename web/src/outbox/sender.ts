@@ -53,8 +53,9 @@ export class Sender {
     const waiting = await this.#kept.waiting();
     this.#store.dispatch(waitingCounted(waiting.length));
     if (waiting.length === 0) return;
+    const asOf = this.#store.getState().session.changes;
     const key = await this.#signer.keyTold();
-    if (key === 'signed-out') this.#store.dispatch(signedOut());
+    if (key === 'signed-out') this.#store.dispatch(signedOut(asOf));
     if (key !== 'told') {
       this.#store.dispatch(serverLost());
       this.#later();
@@ -96,10 +97,11 @@ export class Sender {
         left = left.filter((entry) => !unreadable.includes(entry));
         continue;
       }
+      const asOf = this.#store.getState().session.changes;
       const delivery = await deliver({ entries: batch.map(({ entry }) => entry), sentAt: new Date().toISOString() });
       switch (delivery.kind) {
         case 'signed-out':
-          this.#store.dispatch(signedOut());
+          this.#store.dispatch(signedOut(asOf));
           return 'lost';
         case 'lost':
           return 'lost';

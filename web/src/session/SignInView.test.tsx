@@ -2,7 +2,9 @@ import { isAtLeast, ROLES, type Session } from '@vaktman/contract';
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { sessionOf, show } from '../../test/show';
-import { standServer } from '../../test/standServer';
+import { FLEET, standServer } from '../../test/standServer';
+import { api } from '../api/api';
+import type { Store } from '../store';
 import { SignInView } from './SignInView';
 import { switchAsked } from './sessionSlice';
 import { mayAs } from './useMay';
@@ -109,6 +111,48 @@ describe('elsewhere', () => {
       expect(sent('/api/session')).toContainEqual({ name: 'K. Moen', passphrase: 'four made up words' }),
     );
     await waitFor(() => expect(store.getState().session.person?.name).toBe('K. Moen'));
+  });
+  describe('whoever comes in while an earlier question is on its way', () => {
+    const comesIn = async (asks: (store: Store) => void, path: string, late: { status?: number; body: unknown }) => {
+      const { user, store } = opens({
+        ...sessionOf(null),
+        demo: [{ personId: 'moen', name: 'K. Moen', role: 'lead', passphrase: 'four made up words', pin: '408817' }],
+      });
+      const key = await screen.findByRole('button', { name: 'Go on as K. Moen' });
+      const askedFor = (): number =>
+        server.asked.filter((asked) => asked.method === 'GET' && asked.path === path).length;
+      const before = askedFor();
+      let answer: () => void = () => undefined;
+      const slow = new Promise<typeof late>((resolve) => (answer = () => resolve(late)));
+      server.answers[`GET ${path}`] = () => slow;
+      asks(store);
+      await waitFor(() => expect(askedFor()).toBe(before + 1));
+      server.answers['GET /api/fleet'] = { body: FLEET };
+      letsIn('/api/session', sessionOf('lead'));
+      await user.click(key);
+      await waitFor(() => expect(store.getState().session.person?.name).toBe('K. Moen'));
+      const names = new Set<string | undefined>();
+      store.subscribe(() => names.add(store.getState().session.person?.name));
+      answer();
+      return { store, names };
+    };
+    it('stays in, though that is answered with nobody', async () => {
+      const again = (store: Store) =>
+        void store.dispatch(api.endpoints.session.initiate(undefined, { forceRefetch: true }));
+      const { store, names } = await comesIn(again, '/api/session', { body: sessionOf(null) });
+      // What is asked in their name then is answered in it.
+      await waitFor(() => expect(api.endpoints.session.select()(store.getState()).data?.person?.name).toBe('K. Moen'));
+      expect([...names]).toEqual(['K. Moen']);
+    });
+    it('stays in, though that is refused because nobody was', async () => {
+      const type = '/problems/signed-out';
+      const { store, names } = await comesIn((own) => void own.dispatch(api.endpoints.fleet.initiate()), '/api/fleet', {
+        status: 401,
+        body: { type, title: 'Nobody is signed in here.', status: 401 },
+      });
+      await waitFor(() => expect(api.endpoints.fleet.select()(store.getState()).isSuccess).toBe(true));
+      expect([...names]).toEqual(['K. Moen']);
+    });
   });
   it('says that the server does not answer', async () => {
     server.stop();

@@ -41,6 +41,12 @@ describe('who is signed in at a device', () => {
     expect(reducer(left, sessionTold(told(null), false))).toMatchObject({ person: null, way: 'session' });
     expect(reducer(left, sessionTold(told(dahl), true))).toMatchObject({ person: dahl, way: 'session' });
   });
+  it('is not taken from what was asked for before they came in or left', () => {
+    const asOf = start.changes;
+    const next = reducer(start, sessionTold(told(hask), true, 2));
+    expect(reducer(next, sessionTold(told(dahl), false, 3, asOf))).toEqual(next);
+    expect(reducer(next, sessionTold(told(dahl), false, 3, next.changes))).toMatchObject({ person: dahl });
+  });
   it('is nobody on a device that was ended, whoever the device let in', () => {
     const alone = reducer(start, wentOn(hask));
     expect(reducer(alone, sessionTold(told(null, { device: null }), false))).toMatchObject({

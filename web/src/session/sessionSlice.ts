@@ -28,6 +28,16 @@ export interface SessionState extends KeptSession {
   readonly isSwitching: boolean;
   /** Something that was asked for wants the passphrase once more. */
   readonly asksPassphrase: boolean;
+  /** How often somebody signed in or out here: an answer that was asked for before is of whoever was in then. */
+  readonly changes: number;
+}
+
+/** What the server told of who is signed in. */
+interface Told {
+  readonly session: Session;
+  readonly isAsked: boolean;
+  readonly nowMs: number;
+  readonly asOf: number | undefined;
 }
 
 export const SESSION_KEY = 'vaktman.session';
@@ -47,7 +57,7 @@ export const sessionToKeep = ({ person, device, way, toldMs }: SessionState): Ke
   toldMs,
 });
 
-const initialState: SessionState = { ...NOBODY, hasFleet: null, isSwitching: false, asksPassphrase: false };
+const initialState: SessionState = { ...NOBODY, hasFleet: null, isSwitching: false, asksPassphrase: false, changes: 0 };
 
 /** Who is signed in at this device. The server says so; between two answers, and without network, what it said last stands. */
 export const sessionSlice = createSlice({
@@ -56,14 +66,15 @@ export const sessionSlice = createSlice({
   reducers: {
     sessionLoaded: (state, { payload }: PayloadAction<KeptSession>) => ({ ...state, ...payload }),
     sessionTold: {
-      /** @param isAsked somebody signed in or out just now, and this is the answer; else it is only how the server has it */
-      prepare: (session: Session, isAsked: boolean, nowMs: number = Date.now()) => ({
-        payload: { session, isAsked, nowMs },
+      /**
+       * @param isAsked somebody signed in or out just now, and this is the answer; else it is only how the server has it
+       * @param asOf how often somebody had signed in or out when it was asked for; undefined where that is now
+       */
+      prepare: (session: Session, isAsked: boolean, nowMs: number = Date.now(), asOf?: number) => ({
+        payload: { session, isAsked, nowMs, asOf },
       }),
-      reducer: (
-        state,
-        { payload: { session, isAsked, nowMs } }: PayloadAction<{ session: Session; isAsked: boolean; nowMs: number }>,
-      ) => {
+      reducer: (state, { payload: { session, isAsked, nowMs, asOf = state.changes } }: PayloadAction<Told>) => {
+        if (asOf !== state.changes) return state;
         // Who went on or left while the server was out of reach stands until the server was told of it.
         const isBehind =
           !isAsked &&
@@ -75,6 +86,7 @@ export const sessionSlice = createSlice({
           ...(isBehind ? {} : { person: session.person, way: 'session' as const, toldMs: nowMs }),
           device: session.device,
           hasFleet: session.hasFleet,
+          changes: isAsked ? state.changes + 1 : state.changes,
         };
       },
     },
@@ -87,9 +99,12 @@ export const sessionSlice = createSlice({
     }),
     /** Somebody left while the server is out of reach: nobody is in, whatever it says until it was told. */
     wentOut: (state) => ({ ...state, person: null, way: 'out-offline' as const, asksPassphrase: false }),
-    /** The server knows nobody here any more. */
-    signedOut: (state) => {
-      if (state.person === null) return state;
+    /**
+     * The server knows nobody here any more. The payload is how often somebody had signed in or out when what it refused was
+     * asked for: that it knew nobody then says nothing of who came in since.
+     */
+    signedOut: (state, { payload: asOf = state.changes }: PayloadAction<number | undefined>) => {
+      if (state.person === null || asOf !== state.changes) return state;
       // Whom this device let in stays, and gives the PIN to the server now that it answers.
       if (state.way === 'pin-offline') return { ...state, isSwitching: true };
       return { ...state, person: null, asksPassphrase: false };
@@ -100,3 +115,6 @@ export const sessionSlice = createSlice({
 });
 export const { sessionLoaded, sessionTold, signedOut, switchAsked, passphraseAsked, wentOn, wentOut } =
   sessionSlice.actions;
+
+/** How often somebody signed in or out here. @param state of the whole store, whose type asks for the server's answers in turn */
+export const changesIn = (state: unknown): number => (state as { readonly session: SessionState }).session.changes;
