@@ -124,6 +124,20 @@ describe('classes of machine', () => {
     server.answers['GET /api/fleet'] = { body: { ...FLEET, classes: [GRADER] } };
     act(() => void store.dispatch(api.util.invalidateTags(['Fleet'])));
   };
+  it('go with their limits, one after the other', async () => {
+    const limits = { gateVolts: 12.5, jointVolts: 0.3 };
+    const classes = ['Plough truck', 'Grader'].map((name) => ({ name, intervals: {}, limits }));
+    const { user } = shown({ ...FLEET, classes });
+    const left = async (count: number): Promise<void> => {
+      await user.click(screen.getAllByRole('button', { name: 'Remove this class' }).at(-1)!);
+      await waitFor(() => expect(screen.queryAllByRole('button', { name: 'Remove this class' })).toHaveLength(count));
+    };
+    await waitFor(() => expect(screen.getAllByRole('group', { name: /^Limit/ })).toHaveLength(4));
+    await left(1);
+    expect(screen.getAllByRole('group', { name: /^Limit/ })).toHaveLength(2);
+    await left(0);
+    expect(screen.queryAllByRole('group', { name: /^Limit/ })).toHaveLength(0);
+  });
   it('are shown as somebody else keeps them meanwhile', async () => {
     const { store } = shown();
     await screen.findByRole('button', { name: 'Add a class' });

@@ -24,7 +24,9 @@ export const LimitLine = ({
   const names = useWatch({
     control,
     name: `classes.${index}.limits`,
-    compute: (limits) => limits.map((limit) => limit.name),
+    // Of a class that goes nothing is left a moment before its lines go too.
+    compute: (limits: ClassesTyped['classes'][number]['limits'] | undefined) =>
+      (limits ?? []).map((limit) => limit.name),
   });
   const name = LIMIT_NAMES.find((own) => own === names[at]);
   return (
