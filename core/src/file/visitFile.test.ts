@@ -132,7 +132,7 @@ describe('a file that is not as documented', () => {
     [
       'a missing key',
       (f: { visit: Record<string, unknown> }) => delete f.visit['technician'],
-      'visit.technician: missing, expected string',
+      'visit.technician: missing, expected a text',
     ],
     [
       'an unknown limit',

@@ -29,7 +29,8 @@ export const withoutEmpty = <T extends object>(draft: T): T =>
   Object.fromEntries(Object.entries(draft).filter(([, value]) => value !== undefined)) as T;
 
 /** What was received stands in the field already; only numbers say it, since they may be written in several ways. */
-const besideField = (message: string): string => message.replace(/^(?!expected -?\d)(.*), received "?.*$/s, '$1');
+export const besideField = (message: string): string =>
+  message.replace(/^(?!expected -?\d)(.*), received "?.*$/s, '$1');
 
 /**
  * Checks a form by the schema the server checks by.

@@ -1,5 +1,6 @@
 import type { Unit } from '@vaktman/core';
-import { filled, group, number, text, word } from './typedFields';
+import { numberTyped, textTyped } from '../control/draftForm';
+import { filled, group, text } from './typedFields';
 
 /** How a unit is taken apart and left standing, as typed. */
 export interface ApartFormFields {
@@ -43,6 +44,6 @@ export const apartOf = (form: ApartFormFields, before: Unit | undefined): Readon
     ...filled('positive', posts(form.takeOffPlus, '+', before?.takeOff?.positive)),
     ...filled('negative', posts(form.takeOffMinus, '-', before?.takeOff?.negative)),
   }),
-  ...filled('memoryPower', word(form.memoryPower)),
-  ...filled('keyOffWaitMinutes', number(form.keyOffWaitMinutes)),
+  ...filled('memoryPower', textTyped(form.memoryPower)),
+  ...filled('keyOffWaitMinutes', numberTyped(form.keyOffWaitMinutes)),
 });

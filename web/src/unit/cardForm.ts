@@ -1,5 +1,6 @@
 import type { UnitCard } from '@vaktman/core';
-import { filled, number, text, word } from './typedFields';
+import { numberTyped, textTyped } from '../control/draftForm';
+import { filled, text } from './typedFields';
 
 /** The card of a unit as typed. */
 export interface CardFormFields {
@@ -40,14 +41,14 @@ export const cardTemplate = (card: CardFormFields): CardFormFields => ({
 
 /** The card as it would be sent, unchecked. */
 export const cardOf = (form: CardFormFields): object => ({
-  ...filled('plate', word(form.plate)),
-  ...filled('year', number(form.year)),
-  ...filled('make', word(form.make)),
-  ...filled('type', word(form.type)),
-  ...filled('class', word(form.class)),
-  ...filled('answers', word(form.answers)),
-  ...filled('note', word(form.note)),
-  ...filled('engineHours', number(form.engineHours)),
-  ...filled('odometerKm', number(form.odometerKm)),
-  ...filled('metersOn', word(form.metersOn)),
+  ...filled('plate', textTyped(form.plate)),
+  ...filled('year', numberTyped(form.year)),
+  ...filled('make', textTyped(form.make)),
+  ...filled('type', textTyped(form.type)),
+  ...filled('class', textTyped(form.class)),
+  ...filled('answers', textTyped(form.answers)),
+  ...filled('note', textTyped(form.note)),
+  ...filled('engineHours', numberTyped(form.engineHours)),
+  ...filled('odometerKm', numberTyped(form.odometerKm)),
+  ...filled('metersOn', textTyped(form.metersOn)),
 });

@@ -44,12 +44,19 @@ describe('the unit form', () => {
     const form = emptyForm('');
     form.batteries[1] = { ...form.batteries[1]!, ratingValue: 'nine', fitted: '2025-13-01' };
     const checked = checkForm(form, null);
-    expect(checked.ok ? [] : Object.keys(checked.errors).sort()).toEqual([
-      'batteries.1.fitted',
-      'batteries.1.ratingValue',
-      'id',
-      'yardId',
-    ]);
+    expect(checked.ok ? {} : checked.errors).toEqual({
+      'batteries.1.fitted': 'expected a date such as 2025-10-02',
+      'batteries.1.ratingValue': 'expected a number',
+      id: 'expected some text',
+      yardId: 'choose a yard',
+    });
+    form.batteries[1] = { ...form.batteries[1]!, ratingValue: '−5', fitted: '' };
+    form.makerLimits = [{ name: 'gateVolts', value: ' ' }];
+    const again = checkForm(form, null);
+    expect(again.ok ? {} : again.errors).toMatchObject({
+      'batteries.1.ratingValue': 'expected more than 0',
+      'makerLimits.0.value': 'expected a number in V',
+    });
   });
   it('takes cables by area or gauge and the maker’s figures, and says which of them is wrong', () => {
     const form = { ...emptyForm('lower'), id: 'X-1', description: 'Plough', cylinders: '6', oil: '10W' };

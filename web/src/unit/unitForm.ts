@@ -10,9 +10,9 @@ import {
 } from '@vaktman/core';
 import { apartFrom, apartOf, EMPTY_APART, type ApartFormFields } from './apartForm';
 import { cardFrom, cardOf, cardTemplate, EMPTY_CARD, type CardFormFields } from './cardForm';
-import { filled, group, number, text, word } from './typedFields';
+import { filled, group, text } from './typedFields';
 import type { Resolver } from 'react-hook-form';
-import { errorTree } from '../control/draftForm';
+import { errorTree, numberTyped, textTyped } from '../control/draftForm';
 import { errorsByField } from './unitFormErrors';
 
 /** One battery as typed. */
@@ -182,8 +182,8 @@ export const templateFrom = (detail: Pick<UnitDetail, 'unit' | 'yardId' | 'profi
 };
 
 const cableOf = ({ size, sizeUnit, lengthM }: CableFormFields): object => ({
-  ...(size.trim() === '' ? {} : sizeUnit === 'awg' ? { awg: size.trim() } : { areaMm2: number(size) }),
-  ...filled('lengthM', number(lengthM)),
+  ...(size.trim() === '' ? {} : sizeUnit === 'awg' ? { awg: size.trim() } : { areaMm2: numberTyped(size) }),
+  ...filled('lengthM', numberTyped(lengthM)),
 });
 
 const describedCables = (form: UnitFormFields): Record<string, object> =>
@@ -221,17 +221,17 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
         batteries: form.batteries.slice(0, batteryCount(form.arrangement)).map((battery, index) => ({
           position: 'ABCDEF'[index],
           string: Math.floor(index / series) + 1,
-          ...(series === 1 ? filled('set', number(battery.set)) : {}),
+          ...(series === 1 ? filled('set', numberTyped(battery.set)) : {}),
           chemistry: battery.chemistry,
           duty: battery.duty,
           ...(form.batteryVolts === '12' ? {} : { nominalVolts: Number(form.batteryVolts) }),
-          ...(word(battery.ratingValue) === undefined
+          ...(textTyped(battery.ratingValue) === undefined
             ? {}
-            : { rating: { value: number(battery.ratingValue), standard: battery.ratingStandard } }),
-          ...filled('capacityAh', number(battery.capacityAh)),
-          ...filled('make', word(battery.make)),
-          ...filled('serial', word(battery.serial)),
-          ...filled('fitted', word(battery.fitted)),
+            : { rating: { value: numberTyped(battery.ratingValue), standard: battery.ratingStandard } }),
+          ...filled('capacityAh', numberTyped(battery.capacityAh)),
+          ...filled('make', textTyped(battery.make)),
+          ...filled('serial', textTyped(battery.serial)),
+          ...filled('fitted', textTyped(battery.fitted)),
         })),
       },
       starter: {
@@ -244,24 +244,26 @@ const unchecked = (form: UnitFormFields, before: UnitDetail | null): unknown => 
       },
       alternators: form.alternators.map(({ id, ratedAmps, ground, remoteSense, regulator }) => ({
         id: id.trim(),
-        ...filled('ratedAmps', number(ratedAmps)),
+        ...filled('ratedAmps', numberTyped(ratedAmps)),
         ground,
         remoteSense: remoteSense === 'yes',
-        ...filled('regulator', word(regulator)),
+        ...filled('regulator', textTyped(regulator)),
       })),
       ...apartOf(form, before?.unit),
       ...group('cables', describedCables(form)),
       ...group('engine', {
-        ...filled('cylinders', number(form.cylinders)),
-        ...filled('oil', word(form.oil)),
-        ...filled('beltRatio', number(form.beltRatio)),
+        ...filled('cylinders', numberTyped(form.cylinders)),
+        ...filled('oil', textTyped(form.oil)),
+        ...filled('beltRatio', numberTyped(form.beltRatio)),
       }),
       ...group('makerLimits', {
         ...filled('starterDropRule', makerLimits?.starterDropRule),
         ...filled('chargeDropRule', makerLimits?.chargeDropRule),
-        ...filled('drainAmps', number(form.parkedAmps)),
+        ...filled('drainAmps', numberTyped(form.parkedAmps)),
         ...Object.fromEntries(
-          form.makerLimits.filter(({ name }) => name !== '').map(({ name, value }) => [name, number(value) ?? NaN]),
+          form.makerLimits
+            .filter(({ name }) => name !== '')
+            .map(({ name, value }) => [name, numberTyped(value) ?? NaN]),
         ),
       }),
     },

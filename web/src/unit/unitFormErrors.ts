@@ -1,3 +1,5 @@
+import { besideField } from '../control/draftForm';
+
 /** What of the form tells where a maker's figure is typed: they are sent by name and typed by line. */
 interface TypedLimits {
   readonly makerLimits: readonly { readonly name: string }[];
@@ -28,6 +30,6 @@ export const errorsByField = (
   form: TypedLimits,
 ): Record<string, string> => {
   const errors: Record<string, string> = {};
-  for (const { path, message } of problems) errors[fieldOf(path, form)] ??= message;
+  for (const { path, message } of problems) errors[fieldOf(path, form)] ??= besideField(message);
   return errors;
 };
