@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { unitOf } from '../../test/machineFixture';
 import { chargeSidePoints } from '../unit/points';
 import { leadsFor, pathLayout, present, stepEntry, type Unit } from '../index';
-import { FEED_X, WIDTH } from './pathPlaces';
+import { FEED_X, SWITCH, WIDTH } from './pathPlaces';
 
 describe('the name of the positive cable', () => {
   it.each(['1S1P', '1S2P', '1S3P', '1S4P', '2S1P', '2S2P', '2S3P'] as const)(
@@ -13,6 +13,16 @@ describe('the name of the positive cable', () => {
       const [x] = present(cable.label).at;
       const [rises] = present(present(cable.lines[0])[0]);
       expect(x).toBeGreaterThan(rises + cable.thickness);
+    },
+  );
+  it.each(['2S1P', '2S2P', '2S3P'] as const)(
+    'stands clear of the links between the batteries of %s, and of the wire to the switch',
+    (arrangement) => {
+      const { stretches, bankCables } = pathLayout(unitOf(arrangement));
+      const { at, width } = present(stretches.find(({ id }) => id === 'starter.positive')?.label);
+      const links = bankCables.flatMap(({ side, points }) => (side === 'link' ? points.map(([x]) => x) : []));
+      expect(at[0]).toBeGreaterThan(Math.max(...links) + 12);
+      expect(at[0] + width).toBeLessThan(SWITCH.x + 14);
     },
   );
 });

@@ -1,6 +1,15 @@
 import type { XY } from './bankLayout';
 import { TOP_Y, FRAME_Y, FEED_X, SOLENOID, MOTOR, BLOCK, SWITCH, CHARGE_BUS_Y, type Places } from './pathPlaces';
-import type { Stretch } from './pathTypes';
+import type { Stretch, StretchLabel } from './pathTypes';
+
+/** Nothing that is written beside the switch stands nearer to the wire that leads down to it. */
+const SWITCH_WIRE_X = SWITCH.x + 2;
+const NAME_X_OF_SERIES = 330;
+/** Below the positive cable: beside what rises from a bank in parallel, beyond the links that stand above one in series. */
+const nameOfPositive = ({ series, positiveExit }: Places['bank'], groundX: number): StretchLabel => {
+  const x = series ? Math.min(groundX + 14, NAME_X_OF_SERIES) : Math.max(groundX - 130, positiveExit[0] + 16);
+  return { at: [x, TOP_Y + 24], width: series ? SWITCH_WIRE_X - x : 210 };
+};
 
 /** Cables and parts of the starter circuit, each with the test that reads it. */
 export const starterStretches = ({
@@ -20,7 +29,7 @@ export const starterStretches = ({
     side: 'positive',
     lines: [feed],
     thickness: 9,
-    label: { at: [Math.max(groundX - 130, bank.positiveExit[0] + 16), TOP_Y + 24], width: 210 },
+    label: nameOfPositive(bank, groundX),
     step: 'start.drop',
     point: 'positive',
   },

@@ -1,6 +1,6 @@
 import type { XY } from './bankLayout';
 
-interface StretchLabel {
+export interface StretchLabel {
   readonly at: XY;
   readonly width: number;
   /** Name, value and mark stand on one line, one of several. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Button, ComboBox, FieldError, Input, Label, ListBox, ListBoxItem, type Key } from 'react-aria-components';
 import styled from 'styled-components';
-import { fieldBox, fieldErrorStyle } from './fieldStyle';
+import { fieldBox, fieldErrorStyle, opensList } from './fieldStyle';
 import { ListPopover } from './listStyle';
 
 const Line = styled(ComboBox)`
@@ -28,6 +28,11 @@ const Line = styled(ComboBox)`
     border-left: 1px solid var(--rule);
     background: var(--shade);
     cursor: pointer;
+  }
+  button::after {
+    ${opensList}
+    display: block;
+    margin: -5px auto 0;
   }
 `;
 const Wrong = styled(FieldError)`
@@ -110,7 +115,7 @@ export const ComboField = ({
       <Label>{label}</Label>
       <div className="box">
         <Input placeholder={hint} autoComplete="off" />
-        <Button aria-label={`Show the list of ${label}`}>▾</Button>
+        <Button aria-label={`Show the list of ${label}`} />
       </div>
       <Wrong>{error}</Wrong>
       <ListPopover>

@@ -1,6 +1,6 @@
 import styled from 'styled-components';
 import { PHONE } from '../theme/screen';
-import { fieldBox } from './fieldStyle';
+import { fieldBox, opensList } from './fieldStyle';
 
 /** A choice as it looks closed, whether its list has come yet or not. */
 export const ChoiceBox = styled.div`
@@ -26,13 +26,8 @@ export const ChoiceBox = styled.div`
     border: 3px solid var(--failed);
   }
   .box::after {
-    content: '';
-    width: 11px;
-    height: 11px;
+    ${opensList}
     margin: 0 0.1rem 5px;
-    border: solid currentColor;
-    border-width: 0 2.4px 2.4px 0;
-    transform: rotate(45deg);
   }
   .words {
     overflow: hidden;

@@ -23,3 +23,13 @@ export const fieldErrorStyle = css`
   font-weight: 650;
   font-size: 0.95rem;
 `;
+
+/** The angle that tells of a list below a box; of what stands after it. */
+export const opensList = css`
+  content: '';
+  width: 11px;
+  height: 11px;
+  border: solid currentColor;
+  border-width: 0 2.4px 2.4px 0;
+  transform: rotate(45deg);
+`;

@@ -1,9 +1,15 @@
 import styled from 'styled-components';
-import { FIELD } from '../theme/screen';
+import { FIELD, PHONE } from '../theme/screen';
 
 /** Scrolls sideways where what is in it is wider than its sheet, by keyboard too. */
 export const Scroll = styled.div.attrs({ tabIndex: 0, role: 'group', 'aria-label': 'Scrolls sideways' })`
   overflow-x: auto;
+  /* What scrolls anyway is not squeezed to a word a line. */
+  ${PHONE} {
+    td.words:not([colspan]) {
+      min-width: 13rem;
+    }
+  }
   @media print {
     overflow: visible;
   }

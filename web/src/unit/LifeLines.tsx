@@ -31,7 +31,7 @@ const Row = styled.div`
     color: var(--ink-2);
     font-size: 0.9rem;
     line-height: 1.15;
-    white-space: nowrap;
+    padding-right: 0.6rem;
   }
   .lines {
     position: relative;
@@ -46,9 +46,6 @@ const Row = styled.div`
       flex-wrap: wrap;
       align-items: baseline;
       gap: 0 0.8rem;
-    }
-    .head small {
-      white-space: normal;
     }
   }
 `;
@@ -117,11 +114,13 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
     oldestFirst.map(({ at }) => Date.parse(at)),
     nowMs,
   );
+  /** Percent of the axis that a visit stands at: its date is not cut off at either end. */
+  const placed = (startedAt: string): number => Math.min(96, Math.max(3, onTime(scale, Date.parse(startedAt))));
   /** Visits whose date is written: the latest, and each before it that stands clear of the one written last. */
   const dated = new Set<string>();
   let lastAt = Infinity;
   for (const { visitId, startedAt } of detail.visits) {
-    const at = onTime(scale, Date.parse(startedAt));
+    const at = placed(startedAt);
     if (lastAt - at < DATE_WIDTH) continue;
     dated.add(visitId);
     lastAt = at;
@@ -149,7 +148,7 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
             <Link
               key={visit.visitId}
               to={`/visits/${visit.visitId}/summary`}
-              style={{ left: `${Math.min(96, Math.max(3, onTime(scale, Date.parse(visit.startedAt))))}%` }}
+              style={{ left: `${placed(visit.startedAt)}%` }}
             >
               <svg viewBox="0 0 20 20" role="img" aria-label={MARK_WORDS[DISPOSITION_MARK[visit.disposition]]}>
                 <MarkShape kind={DISPOSITION_MARK[visit.disposition]} />

@@ -41,9 +41,18 @@ const Main = styled.div`
   display: grid;
   gap: 1.4rem;
 `;
+/** The drawing stays beside whatever is typed, where there is room for both. */
 const Side = styled.aside`
   display: grid;
   gap: 1rem;
+  position: sticky;
+  top: 5rem;
+  ${NARROW} {
+    position: static;
+  }
+  @media (max-height: 520px) {
+    position: static;
+  }
 `;
 const Foot = styled.div`
   grid-column: 1 / -1;
@@ -52,6 +61,11 @@ const Foot = styled.div`
   gap: 1rem;
   align-items: center;
   ${inReach}
+  /* With nothing to say beside the key, nothing of the form is covered. */
+  &.key {
+    grid-column: -2 / -1;
+    grid-template-columns: minmax(0, 1fr);
+  }
   ${PHONE} {
     grid-template-columns: minmax(0, 1fr);
   }
@@ -113,11 +127,13 @@ const UnitForm = ({
           <Side>
             <DrawnUnit control={control} before={before} />
           </Side>
-          <Foot>
-            <div>
-              {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
-              {question === null ? null : <AskBeforeSaving question={question} close={closeQuestion} />}
-            </div>
+          <Foot className={failure === null && question === null ? 'key' : ''}>
+            {failure === null && question === null ? null : (
+              <div>
+                {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
+                {question === null ? null : <AskBeforeSaving question={question} close={closeQuestion} />}
+              </div>
+            )}
             <PrimaryKey type="submit" isPending={saving}>
               {before === null ? 'Add the unit' : 'Save the changes'}
             </PrimaryKey>

@@ -8,7 +8,6 @@ const More = styled.div`
   display: flex;
   flex-wrap: wrap;
   gap: 0 1.2rem;
-  background: var(--paper);
   a {
     min-height: 48px;
     display: inline-flex;
@@ -23,9 +22,11 @@ const Keys = styled.div`
   display: grid;
   gap: 0.8rem;
   position: sticky;
-  bottom: 1.2rem;
+  bottom: 0;
+  padding-bottom: 1.2rem;
   margin-top: auto;
-  /* What goes on under the keys fades out instead of ending in half a line. */
+  background: var(--paper);
+  /* What goes on under the keys fades out instead of ending in half a line, and shows nowhere between or below them. */
   &::before {
     content: '';
     position: absolute;
