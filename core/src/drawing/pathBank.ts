@@ -5,13 +5,16 @@ import { BATTERY_HEIGHT, BATTERY_WIDTH, bankLayout, type XY } from './bankLayout
 
 const BANK = { x: 22, y: 66, width: 330, height: 268 } as const;
 const LARGEST_SCALE = 0.95;
+const LOWERED = 16;
 
 /** The bank of a unit where it stands in the drawing of its circuit, and where its cables leave it. */
 export const bankPart = (unit: Unit) => {
   const layout = bankLayout(unit.bank);
   const scale = Math.min(LARGEST_SCALE, BANK.width / layout.width, BANK.height / layout.height);
-  const place = ([x, y]: XY): XY => [BANK.x + x * scale, BANK.y + y * scale];
   const series = isSeriesBank(unit.bank);
+  // A bank in parallel leaves under the name of its cable: it stands lower where there is room.
+  const top = BANK.y + (series ? 0 : Math.min(LOWERED, BANK.height - layout.height * scale));
+  const place = ([x, y]: XY): XY => [BANK.x + x * scale, top + y * scale];
   const batteries = layout.batteries.map(({ position, x, y, plus, minus }) => ({
     position,
     x: place([x, y])[0],

@@ -5,6 +5,8 @@ export interface StretchLabel {
   readonly width: number;
   /** Name, value and mark stand on one line, one of several. */
   readonly isLine?: true;
+  /** The value stands beside the name and the mark below both: in a row they would reach too far. */
+  readonly isTight?: true;
 }
 
 /** A stretch of the circuit over which volts can be lost, or the machine that does the work at its end. */

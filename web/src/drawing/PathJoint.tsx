@@ -4,6 +4,9 @@ import { cloudPath } from './cloudPath';
 import { Ring } from './PathTouch';
 import { Pressable } from './Pressable';
 
+/** Ground studs stand at the foot of a machine: what is read of it is written above them. */
+const hangsBelow = (id: string): boolean => id.endsWith('.ground');
+
 /** One joint of the circuit with how it was judged. */
 export const PathJoint = ({
   id,
@@ -27,8 +30,8 @@ export const PathJoint = ({
     <Ring at={at} numbered={numbered} />
     {mark === 'failed' ? (
       <>
-        <path d={cloudPath(at[0] - 17, at[1] - 17, 34, 34)} fill="none" stroke="var(--failed)" strokeWidth="2.2" />
-        <g transform={`translate(${at[0] + 12} ${at[1] - 28}) scale(0.8)`}>
+        <path d={cloudPath(at[0] - 14, at[1] - 14, 28, 28)} fill="none" stroke="var(--failed)" strokeWidth="2.2" />
+        <g transform={`translate(${at[0] + 11} ${at[1] + (hangsBelow(id) ? 11 : -27)}) scale(0.8)`}>
           <MarkShape kind="failed" />
         </g>
       </>

@@ -1,6 +1,6 @@
 import { alternatorOfCable, isChargeCable, present } from '@vaktman/core';
 import type { Leads, PathLayout, XY } from '@vaktman/core';
-import { needlesOf, spotOf, type Needle } from './needles';
+import { needlesOf, PILE_BOX, spotOf, type Needle } from './needles';
 
 const Probe = ({ needle, colour, word }: { needle: Needle; colour: string; word: string }) => {
   const { tip, end, tag } = needle;
@@ -41,10 +41,12 @@ const middleOf = (lines: readonly (readonly XY[])[]): XY => {
 interface ClampPlace {
   readonly at: XY;
   readonly degrees: 0 | 90 | 180;
+  /** The arrow stands on the other side of the ring. */
+  readonly isMirrored?: boolean;
 }
 
-const Clamp = ({ at, degrees }: ClampPlace) => (
-  <g transform={`translate(${at[0]} ${at[1]}) rotate(${degrees})`}>
+const Clamp = ({ at, degrees, isMirrored = false }: ClampPlace) => (
+  <g transform={`translate(${at[0]} ${at[1]}) rotate(${degrees})${isMirrored ? ' scale(1 -1)' : ''}`}>
     <ellipse rx="9" ry="22" fill="none" stroke="var(--ink)" strokeWidth="4" />
     <ellipse rx="9" ry="22" fill="none" stroke="var(--live)" strokeWidth="2" />
     <path d="M-14 -30h32m-9 -6l9 6-9 6" fill="none" stroke="var(--ink)" strokeWidth="2" />
@@ -53,7 +55,7 @@ const Clamp = ({ at, degrees }: ClampPlace) => (
 
 /** The pile and its leads; drawn under the batteries and the starter, so that it crosses nothing that is written. */
 export const Pile = ({ layout, at }: { layout: PathLayout; at: 'starter' | 'bank' }) => {
-  const box = at === 'starter' ? { x: 498, y: 250 } : { x: 404, y: 236 };
+  const box = PILE_BOX[at];
   const ends: [XY | null, XY | null] =
     at === 'starter'
       ? [spotOf(layout, 'starter.B+'), spotOf(layout, 'starter.ground')]
@@ -72,7 +74,7 @@ export const Pile = ({ layout, at }: { layout: PathLayout; at: 'starter' | 'bank
           />
         ),
       )}
-      <rect x={box.x} y={box.y} width="66" height="42" fill="var(--paper)" stroke="var(--ink)" strokeWidth="2" />
+      <rect {...box} fill="var(--paper)" stroke="var(--ink)" strokeWidth="2" />
       <text x={box.x + 33} y={box.y + 27} textAnchor="middle" fontSize="16" fontWeight="760" fill="var(--ink)">
         PILE
       </text>
@@ -80,11 +82,19 @@ export const Pile = ({ layout, at }: { layout: PathLayout; at: 'starter' | 'bank
   );
 };
 
+/** So far from the ring its arrow reaches. */
+const ARROW_REACH = 40;
+
 /** Where the ring of the clamp is drawn: round the lead of the pile, the charge cable, the bank's lead or a battery's. */
 const clampPlace = (layout: PathLayout, leads: Leads): ClampPlace => {
   const at = leads.clamp?.at ?? 'bank';
-  const feed = present(present(layout.stretches.find(({ id }) => id === 'starter.positive')).lines[0]);
-  if (at === 'bank') return { at: [present(feed[0])[0], (present(feed[0])[1] + present(feed[1])[1]) / 2], degrees: 90 };
+  const positive = present(layout.stretches.find(({ id }) => id === 'starter.positive'));
+  const feed = present(positive.lines[0]);
+  if (at === 'bank') {
+    const [[x, low], [, high]] = [present(feed[0]), present(feed[1])];
+    const isMirrored = positive.label !== null && positive.label.at[0] - x < ARROW_REACH;
+    return { at: [x, (low + high) / 2], degrees: 90, isMirrored };
+  }
   if (at.startsWith('post:')) return { at: spotOf(layout, `${at.slice(5)}+`) ?? present(feed[0]), degrees: 90 };
   if (at.startsWith('riser:')) {
     const post = spotOf(layout, `${at.slice(6)}+`) ?? present(feed[0]);

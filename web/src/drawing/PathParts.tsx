@@ -37,7 +37,7 @@ const Motor = ({ x, y, width, height }: Part) => (
       strokeWidth="0.8"
     />
     <path
-      d={`M${x + width + 24} ${y - 6}q14 ${height / 2 + 6} 0 ${height + 12}`}
+      d={`M${x + width + 24} ${y - 1}q14 ${height / 2 + 1} 0 ${height + 2}`}
       fill="none"
       stroke="var(--ink)"
       strokeWidth="2"
@@ -71,17 +71,20 @@ const Switch = ({ x, y, width, height }: Part) => (
   </g>
 );
 
+/** Cooling fins round the case; left and right of its name there are none. */
+const FINS = Array.from({ length: 18 }, (_, index) => (index * Math.PI) / 9).filter(
+  (angle) => Math.abs(Math.sin(angle)) > 0.5,
+);
 const Alternator = ({ x, y, width }: Part) => {
   const r = width / 2;
   const [cx, cy] = [x + r, y + r];
   return (
     <g>
       <circle cx={cx} cy={cy} r={r} {...OUTLINE} />
-      {Array.from({ length: 18 }, (_, index) => {
-        const angle = (index * Math.PI) / 9;
+      {FINS.map((angle) => {
         const at = (radius: number) =>
           `${(cx + radius * Math.cos(angle)).toFixed(1)} ${(cy + radius * Math.sin(angle)).toFixed(1)}`;
-        return <path key={index} d={`M${at(r - 7)}L${at(r - 2)}`} stroke="var(--ink)" strokeWidth="1" />;
+        return <path key={angle} d={`M${at(r - 7)}L${at(r - 2)}`} stroke="var(--ink)" strokeWidth="1" />;
       })}
     </g>
   );

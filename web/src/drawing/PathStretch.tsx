@@ -17,6 +17,9 @@ const saidOf = ({ value, unit, limit, mark }: StretchFace): string => {
 /** The limit goes under the value where the name's line has no room for it. */
 const isLimitBelow = (room: number, { limit }: StretchFace): boolean => limit !== '' && room >= 140 && room < 200;
 
+/** Digits that fit inside a machine of a width; small alternators stand four in a row. */
+const insideSize = (width: number): number => (width >= 60 ? 16 : width >= 54 ? 14.5 : 13);
+
 /** Where the value and the mark of a line of several stand beside its name. */
 const VALUE_X = 96;
 const MARK_X = 160;
@@ -72,7 +75,7 @@ const StretchLabel = ({
         </tspan>
         <tspan
           x={x}
-          dy="19"
+          dy="18"
           fontSize="15"
           fontWeight="700"
           fill={face?.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}
@@ -86,7 +89,7 @@ const StretchLabel = ({
               'not yet'
             )
           ) : (
-            <SvgFigure text={face.value} size={16} />
+            <SvgFigure text={face.value} size={insideSize(stretch.label.width)} />
           )}
           {face?.value == null ? null : <tspan fontSize="13"> {face.unit}</tspan>}
         </tspan>
@@ -96,12 +99,22 @@ const StretchLabel = ({
   if (stretch.label.isLine === true)
     return <LabelLine stretch={stretch} at={stretch.label.at} face={face} bare={bare} />;
   const room = stretch.label.width;
+  const isTight = stretch.label.isTight === true;
+  const color = face?.mark === 'failed' ? 'var(--failed)' : 'var(--ink)';
+  const value =
+    face?.value == null ? null : (
+      <tspan fill={color}>
+        <SvgFigure text={face.value} size={isTight ? 15 : 18} />
+        <tspan fontSize={isTight ? '12.5' : '14'}> {face.unit}</tspan>
+      </tspan>
+    );
   return (
     <g>
       <text x={x} y={y} fill="var(--ink)">
         <tspan className="name" fontSize="15.5" fontWeight="680">
           {stretch.name}
         </tspan>
+        {isTight && value !== null ? <> {value}</> : null}
         {face === undefined || face.limit === '' || room < 200 ? null : (
           <tspan fontSize="13.5" fill="var(--ink-2)">
             {'  '}
@@ -109,14 +122,13 @@ const StretchLabel = ({
           </tspan>
         )}
       </text>
-      {face?.value == null ? null : (
-        <text x={x} y={y + 20} fill={face.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}>
-          <SvgFigure text={face.value} size={18} />
-          <tspan fontSize="14"> {face.unit}</tspan>
+      {value === null || isTight ? null : (
+        <text x={x} y={y + 20}>
+          {value}
         </text>
       )}
       {bare || face?.mark === null ? null : (
-        <MarkWord x={face?.value == null ? x : x + 58} y={y + 5} mark={face?.mark ?? 'notyet'} />
+        <MarkWord x={value === null || isTight ? x : x + 58} y={y + 5} mark={face?.mark ?? 'notyet'} />
       )}
       {face === undefined || !isLimitBelow(room, face) ? null : (
         <text x={x} y={y + 40} fontSize="13.5" fill="var(--ink-2)">
@@ -128,6 +140,10 @@ const StretchLabel = ({
 };
 
 const LEAST_CLOUD = 152;
+const CLOUD_PAD = 8;
+/** Round the value and the word beside it, however narrow the place; round name, value and the word below where it is tight. */
+const cloudWidth = ({ width, isTight }: NonNullable<Stretch['label']>): number =>
+  isTight === true ? width + CLOUD_PAD : Math.min(Math.max(width, LEAST_CLOUD), 168);
 const Failure = ({ stretch, face }: { stretch: Stretch; face: StretchFace }) => {
   // Between the lines of several there is no room for a cloud: colour, mark and word say it.
   if (stretch.label === null || stretch.label.isLine === true) return null;
@@ -137,11 +153,10 @@ const Failure = ({ stretch, face }: { stretch: Stretch; face: StretchFace }) => 
   return (
     <path
       d={cloudPath(
-        centred ? x - 46 : x - 8,
-        y - 20,
-        // Round the value and the word beside it, however narrow the place.
-        centred ? 92 : Math.min(Math.max(stretch.label.width, LEAST_CLOUD), 168),
-        limitBelow ? 74 : 54,
+        centred ? x - 46 : x - CLOUD_PAD,
+        y - 18,
+        centred ? 92 : cloudWidth(stretch.label),
+        limitBelow ? 70 : 48,
       )}
       fill="none"
       stroke="var(--failed)"

@@ -25,6 +25,7 @@ import { CauseSheet } from '../visit/CauseSheet';
 import type { Judged } from '../visit/useVisit';
 import { ReaderContext } from '../control/ReaderContext';
 import { LogDrawing } from './LogDrawing';
+import { needlesOf } from './needles';
 import { PathDrawing } from './PathDrawing';
 import { pathFaces } from './pathFaces';
 import { RunDrawing } from './RunDrawing';
@@ -123,6 +124,37 @@ describe('the circuit drawing', () => {
         expect(written.length, `${red} ${black}`).toBeGreaterThanOrEqual(layout.batteries.length - 2);
         unmount();
       }
+    },
+  );
+  it.each(['1S1P', '1S4P', '1S6P', '2S1P', '2S3P'] as const)(
+    'of a bank %s has no tag over the name of a machine, the pile, or a point that has a number',
+    (arrangement) => {
+      const shown = unitOf(arrangement);
+      const layout = pathLayout(shown);
+      const machines = layout.stretches.flatMap(({ label, id }) =>
+        label !== null && (id === 'starter.motor' || id.startsWith('alternator.')) ? [label.at] : [],
+      );
+      const hidden: string[] = [];
+      const places = [
+        ...layout.stretches.map(({ step, point }) => ({ step, point })),
+        ...layout.joints.map(({ id }) => ({ step: 'start.joint' as const, point: id })),
+      ];
+      for (const place of places) {
+        const leads = leadsFor(shown, place.step, place.point);
+        for (const [colour, needle] of Object.entries(needlesOf(layout, leads))) {
+          if (needle === null) continue;
+          const { x, y, width, height } = needle.tag;
+          const covers = (left: number, top: number, right: number, bottom: number): boolean =>
+            x < right && x + width > left && y < bottom && y + height > top;
+          const at = `${colour} of ${place.step} at ${place.point}`;
+          for (const [mx, my] of machines) if (covers(mx - 20, my - 10, mx + 20, my)) hidden.push(`${at}: a machine`);
+          for (const { at: spot, id, number } of layout.testPoints)
+            if (id !== leads.red?.at && id !== leads.black?.at)
+              if (covers(spot[0] - 8, spot[1] - 8, spot[0] + 8, spot[1] + 8)) hidden.push(`${at}: point ${number}`);
+          if (leads.pile?.at === 'starter' && covers(498, 250, 564, 292)) hidden.push(`${at}: the pile`);
+        }
+      }
+      expect([...new Set(hidden)]).toEqual([]);
     },
   );
   const drawn = (press?: (step: string, point: string) => void) =>

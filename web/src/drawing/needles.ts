@@ -1,4 +1,4 @@
-import type { Leads, PathLayout, Probe, XY } from '@vaktman/core';
+import { present, type Leads, type PathLayout, type Probe, type XY } from '@vaktman/core';
 
 /** Where a point of the path lies; a probe may touch a part that has no number of its own. */
 export const spotOf = (layout: PathLayout, at: string): XY | null =>
@@ -18,34 +18,90 @@ export interface Needle {
   readonly tag: Box;
 }
 
+/** Where the pile stands in the drawing. */
+export const PILE_BOX = {
+  starter: { x: 498, y: 250, width: 66, height: 42 },
+  bank: { x: 404, y: 236, width: 66, height: 42 },
+} as const;
+
 const TAG = { width: 58, height: 24 };
 
-const needleAt = (spot: XY, up: boolean, left: boolean, most: number): Needle => {
+/** Which way a needle leaves its point. */
+interface Way {
+  readonly up: boolean;
+  readonly left: boolean;
+}
+
+const needleAt = (spot: XY, { up, left }: Way, most: number): Needle => {
   const [dx, dy] = [left ? -1 : 1, up ? -1 : 1];
   const end: XY = [spot[0] + 34 * dx, spot[1] + 30 * dy];
   const x = left ? end[0] - TAG.width + 8 : Math.min(end[0] - 8, most - TAG.width);
   return { tip: [spot[0] + 9 * dx, spot[1] + 9 * dy], end, tag: { x, y: end[1] - TAG.height / 2, ...TAG } };
 };
 
-/** Both probes as they lie over the drawing; null where one has no place on it. */
+const boxRound = ([x, y]: XY, half: number): Box => ({ x: x - half, y: y - half, width: 2 * half, height: 2 * half });
+
+/** How far the name and the value of a machine reach from its middle, and a name from where it begins, drawing units. */
+const INSIDE = { half: 32, above: 13, height: 34 };
+const BESIDE = { above: 14, height: 40, most: 168 };
+const LINE_HEIGHT = 15;
+const POINT_RADIUS = 10.5;
+
+/** What is written of batteries, cables and machines, as the boxes it stands in. */
+const written = ({ batteries, stretches }: PathLayout): Box[] => [
+  ...batteries.map((battery): Box => {
+    const { at } = valueLine(battery);
+    return { x: at[0] - VALUE.half, y: battery.y, width: 2 * VALUE.half, height: at[1] - battery.y };
+  }),
+  ...stretches.flatMap(({ label, side, id }): Box[] => {
+    if (label === null) return [];
+    const [x, y] = label.at;
+    if (side === 'machine' && id !== 'starter.solenoid')
+      return [{ x: x - INSIDE.half, y: y - INSIDE.above, width: 2 * INSIDE.half, height: INSIDE.height }];
+    const height = label.isLine === true ? LINE_HEIGHT : BESIDE.height;
+    return [{ x, y: y - BESIDE.above, width: Math.min(label.width, BESIDE.most), height }];
+  }),
+];
+
+const shared = (one: Box, other: Box): number =>
+  Math.max(0, Math.min(one.x + one.width, other.x + other.width) - Math.max(one.x, other.x)) *
+  Math.max(0, Math.min(one.y + one.height, other.y + other.height) - Math.max(one.y, other.y));
+
+/** How much of what is to be read lies under a tag, square drawing units. */
+const hides = (tag: Box, obstacles: readonly Box[]): number =>
+  obstacles.reduce((sum, box) => sum + shared(tag, box), 0);
+
+/** How much of a tag lies beyond the drawing, square drawing units. */
+const beyond = (tag: Box, { width, height }: PathLayout): number =>
+  tag.width * tag.height - shared(tag, { x: 0, y: -6, width, height: height + 6 });
+/** Of a number little is left under a tag, of a word most; what is beyond the drawing is not seen at all. */
+const [POINT_WEIGHT, BEYOND_WEIGHT] = [2, 4];
+
+/** Both probes as they lie over the drawing, where their tags hide least; null where one has no place on it. */
 export const needlesOf = (layout: PathLayout, leads: Leads): Readonly<Record<'red' | 'black', Needle | null>> => {
-  const needle = (probe: Probe | null, red: boolean): Needle | null => {
-    const spot = probe === null ? null : spotOf(layout, probe.at);
-    if (spot === null) return null;
-    const isJoint = leads.red?.at === leads.black?.at;
-    // At the starter's stud a tag at the lower right would cover the motor's name.
-    const onStud = !red && probe?.at === 'starter.B+';
-    // And at its ground, the number of the block's.
-    const onGround = !red && probe?.at === 'starter.ground';
-    // Both on one joint: one comes from the left, the other from the right.
-    return needleAt(
-      spot,
-      spot[1] > 90 && (red || onStud),
-      (onStud && !isJoint) || onGround || (red && spot[0] > 90 && spot[0] < 700),
-      layout.width - 2,
+  const words = [...written(layout), ...(leads.pile === null ? [] : [PILE_BOX[leads.pile.at]])];
+  const chosen = (spot: XY, ways: readonly Way[], others: readonly Box[]): Needle => {
+    const points = layout.testPoints.flatMap(({ at }) =>
+      at[0] === spot[0] && at[1] === spot[1] ? [] : [boxRound(at, POINT_RADIUS)],
     );
+    const needles = ways.map((way) => needleAt(spot, way, layout.width - 2));
+    const costs = needles.map(
+      ({ tag }) =>
+        hides(tag, [...words, ...others]) + POINT_WEIGHT * hides(tag, points) + BEYOND_WEIGHT * beyond(tag, layout),
+    );
+    return present(needles[costs.indexOf(Math.min(...costs))]);
   };
-  return { red: needle(leads.red, true), black: needle(leads.black, false) };
+  const ways = (up: boolean, left: boolean): Way[] => [
+    { up, left },
+    { up, left: !left },
+    { up: !up, left },
+    { up: !up, left: !left },
+  ];
+  const spot = (probe: Probe | null): XY | null => (probe === null ? null : spotOf(layout, probe.at));
+  const [red, black] = [spot(leads.red), spot(leads.black)];
+  const redNeedle = red === null ? null : chosen(red, ways(red[1] > 90, red[0] > 90 && red[0] < 700), []);
+  if (black === null) return { red: redNeedle, black: null };
+  return { red: redNeedle, black: chosen(black, ways(false, false), redNeedle === null ? [] : [redNeedle.tag]) };
 };
 
 type BatteryBox = PathLayout['batteries'][number];
