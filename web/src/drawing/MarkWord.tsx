@@ -2,7 +2,7 @@ import { MARK_WORDS, MarkShape, type MarkKind } from '../control/Mark';
 
 const WORD_FROM = 25;
 /** What a capital takes of a line, the space after it included. */
-const CAPITAL = 7.8;
+const CAPITAL = 8.2;
 
 /** A mark with its word, in a drawing. */
 export const MarkWord = ({ x, y, mark, scale = 1 }: { x: number; y: number; mark: MarkKind; scale?: number }) => (

@@ -52,6 +52,9 @@ const Gains = styled.ul`
   }
 `;
 
+/** The word for the limit is written from the warm end of the axis to about here. */
+const WORDS_REACH_C = -15;
+
 /**
  * Volts at the starter while cranking against temperature: now with its band, after the open repairs, the limit, and
  * the coldest coming night.
@@ -81,6 +84,7 @@ const ColdCurve = ({
   }));
   const low = Math.floor(Math.min(limitVolts - 1.5, ...rows.map(({ band }) => band[0])));
   const high = Math.ceil(Math.max(...rows.map(({ band }) => band[1])));
+  const startsWarm = rows.every(({ celsius, now }) => celsius < WORDS_REACH_C || now >= limitVolts);
   const bandText = `${tickText(coldest.p90, units)} to ${tickText(coldest.p10, units)}`;
   return (
     <section aria-label="Coldest start">
@@ -134,7 +138,8 @@ const ColdCurve = ({
               strokeWidth={2.4}
               label={{
                 value: readerWords(`${figure(limitVolts, 1)} V to crank`, units),
-                position: 'insideBottomLeft',
+                // Where it is warm, on the side of the line that the curve is not on.
+                position: startsWarm ? 'insideTopLeft' : 'insideBottomLeft',
                 fill: 'var(--failed)',
               }}
             />
