@@ -371,7 +371,7 @@ describe.each([
   ['12 V', visitWith([]).unit],
   ['24 V', unit24()],
 ])('any visit to a %s unit', (_name, unit) => {
-  it('is judged without throwing, in the documented form, with what to redo for every inconclusive step', () => {
+  it('is judged without throwing, in the documented form, what to redo for every inconclusive step, margins to the good side', () => {
     fc.assert(
       fc.property(visits(unit), (visit) => {
         const judgement = judge(visit);
@@ -382,6 +382,9 @@ describe.each([
         for (const step of judgement.steps) {
           if (step.verdict === 'inconclusive') expect(step.redo).toBeTruthy();
           expect(step.because).toBeTruthy();
+          const told = `${step.step}@${step.point} ${step.verdict}, margin ${step.margin}: ${step.because}`;
+          if (step.margin !== null && step.verdict === 'pass') expect(step.margin, told).toBeGreaterThanOrEqual(0);
+          if (step.margin !== null && step.verdict === 'fail') expect(step.margin, told).toBeLessThanOrEqual(0);
           expect(step.readings.every((id) => ids.has(id))).toBe(true);
         }
         if (judgement.disposition === 'ready') expect(judgement.findings).toEqual([]);

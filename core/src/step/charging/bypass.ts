@@ -16,7 +16,13 @@ export interface Bypass {
 /** What a bypass shows: an outcome at once where it decides nothing, else whether the volts rose. */
 export type BypassShown =
   | { readonly kind: 'nothing'; readonly outcome: Outcome }
-  | { readonly kind: 'rose' | 'stayed'; readonly against: AgainstLimit; readonly read: string };
+  | {
+      readonly kind: 'rose' | 'stayed';
+      /** Volts after less volts before. */
+      readonly rise: number;
+      readonly against: AgainstLimit;
+      readonly read: string;
+    };
 
 /**
  * Holds volts before and after against the rise a sound alternator shows. Too slow and yet risen, or too fast and yet
@@ -48,7 +54,7 @@ export const bypassShows = ({ voltsBefore, voltsAfter, rpm }: Bypass, { unit, li
         `Hold ${BYPASS_RPM.min} to ${BYPASS_RPM.max} rpm and read again, at most 5 s, ended at 16 V for each 12 V.`,
       ),
     };
-  return { kind: rose ? 'rose' : 'stayed', against, read };
+  return { kind: rose ? 'rose' : 'stayed', rise, against, read };
 };
 
 /** A bypass in one line. */

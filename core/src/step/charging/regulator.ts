@@ -1,7 +1,7 @@
 import { acrossBank } from '../../judging/leads';
 import { readingOf } from '../../judging/readingBase';
 import { fixed, stepRecord } from '../../judging/stepRecord';
-import { failed, trouble } from '../../judging/verdict';
+import { againstMax, failed, trouble } from '../../judging/verdict';
 import { saneRpm, saneVolts } from '../../quantity/sanity';
 import { blockedByUnsafeBattery } from '../look/caseLook';
 import { bypassShows, bypassText } from './bypass';
@@ -26,9 +26,9 @@ export const regulator = stepRecord(regulatorReading, {
     const because = isRegulator
       ? `${shown.read}: with the regulator bypassed it charges. Set or replace the regulator, last of all.`
       : `${shown.read}: also with the regulator bypassed nothing comes. Its field wire or supply.`;
-    return failed(shown.against, because, [
-      trouble(isRegulator ? 'charge.regulator' : 'charge.field', 'regulator', because),
-    ]);
+    // Either way something is wrong: a rise is what a sound regulator does not leave to be had.
+    const against = isRegulator ? againstMax(facts.limits.get('fullFieldRiseVolts'), shown.rise) : shown.against;
+    return failed(against, because, [trouble(isRegulator ? 'charge.regulator' : 'charge.field', 'regulator', because)]);
   },
   restsOnItself: true,
   words: bypassText,

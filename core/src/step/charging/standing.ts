@@ -32,7 +32,8 @@ export const standing = stepRecord(standingReading, {
         `${voltsText(volts)} is below zero: the leads are reversed.`,
         'Put red on the B+ stud and read again.',
       );
-    if (isUnder(volts, OPEN_VOLTS * facts.limits.systemFactor)) {
+    const isLower = bank === null || isOver(bank - volts, limit.value);
+    if (isLower && isUnder(volts, OPEN_VOLTS * facts.limits.systemFactor)) {
       const because = `${voltsText(volts)} at the B+ stud of ${point}: the line to the bank is open. Look at its fusible link or fuse.`;
       const against = bank === null ? NO_LIMIT : againstMax(limit, bank - volts);
       return failed(against, because, [trouble('cable.charge-positive', positive, because, 'repair')]);
@@ -47,7 +48,7 @@ export const standing = stepRecord(standingReading, {
     const read = `${voltsText(volts)} at the B+ stud of ${point}, ${voltsText(bank)} at the bank`;
     if (isOver(volts - bank, limit.value))
       return inconclusive(against, `${read}: with the engine off it cannot have more.`, 'Read both again, engine off.');
-    if (!isOver(bank - volts, limit.value)) return passed(against, `${read}: within ${voltsText(limit.value)}.`);
+    if (!isLower) return passed(against, `${read}: within ${voltsText(limit.value)}.`);
     const because = `${read}: more than ${voltsText(limit.value)} is lost though nothing flows. A high resistance: read the charging cables, then along them.`;
     return failed(against, because, [trouble('cable.charge-positive', positive, because, 'recheck')]);
   },
