@@ -67,7 +67,7 @@ export const starterStretches = ({
     id: 'starter.motor',
     name: 'Motor',
     side: 'machine',
-    lines: [[motorTerminal, [motorTerminal[0], MOTOR.y + 8]]],
+    lines: [[motorTerminal, [motorTerminal[0], MOTOR.y + 4]]],
     thickness: 7,
     label: { at: [MOTOR.x + MOTOR.width / 2, MOTOR.y + 21], width: MOTOR.width },
     step: 'start.motor',
