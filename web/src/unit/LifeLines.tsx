@@ -87,7 +87,7 @@ const Visits = styled.div`
   }
 `;
 /** Percent of the axis that one date takes. */
-const DATE_WIDTH = 9;
+const DATE_WIDTH = 11.5;
 
 /** Where a battery was before it sat here, and where it went. */
 const elsewhereWords = ({ batteryId, from, to }: Placement, elsewhere: UnitHistory['elsewhere']): string => {

@@ -4,7 +4,7 @@ import styled from 'styled-components';
 import { Words } from '../control/Words';
 import { monthText, nearDayText } from '../control/dates';
 import { ANSWER_MARK, ANSWER_WORDS, DISPOSITION_MARK, Mark } from '../control/Mark';
-import { FIELD, PHONE } from '../theme/screen';
+import { FIELD, NARROW, PHONE } from '../theme/screen';
 import { ColdBar } from './ColdBar';
 import { watchColumns } from './watchColumns';
 import type { ColdestNight, WatchLine, WatchUnit } from './watchFilter';
@@ -32,10 +32,20 @@ const YardHead = styled.div`
     color: var(--ink-2);
     white-space: nowrap;
   }
+  .axis {
+    overflow: hidden;
+    text-overflow: ellipsis;
+  }
   .left {
     grid-column: 4 / span 2;
     align-items: end;
     font-weight: 640;
+  }
+  /* It stands above the list, too, and as a line down through it. */
+  ${NARROW} {
+    .night {
+      display: none;
+    }
   }
   ${PHONE} {
     .left {
@@ -183,7 +193,12 @@ export const WatchLineView = ({
     <YardHead>
       <h2>{line.yard.name}</h2>
       <small className="axis">
-        starts down to{night === undefined ? '' : <Words>{`; coldest night ${figure(night.lowestC, 0)} °C`}</Words>}
+        starts down to
+        {night === undefined ? null : (
+          <span className="night">
+            <Words>{`; coldest night ${figure(night.lowestC, 0)} °C`}</Words>
+          </span>
+        )}
       </small>
       <small className="left">How it left its visit</small>
       <small className="due">due</small>

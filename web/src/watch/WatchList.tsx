@@ -11,6 +11,7 @@ const useListMark = (): void => {
 
 /** More lines than these are drawn only where they are on screen. */
 const MOST_PLAIN = 150;
+export const isLong = (lines: WatchListProps['lines']): boolean => lines.length > MOST_PLAIN;
 const LongWatchList = lazy(() => import('./LongWatchList'));
 
 const PlainWatchList = ({ lines, nights, today }: WatchListProps) => {
@@ -31,7 +32,7 @@ const PlainWatchList = ({ lines, nights, today }: WatchListProps) => {
 /** Units by yard. A long list shows its beginning until what draws thousands as quickly as ten has come. */
 export const WatchList = (props: WatchListProps) => {
   useListMark();
-  if (props.lines.length <= MOST_PLAIN) return <PlainWatchList {...props} />;
+  if (!isLong(props.lines)) return <PlainWatchList {...props} />;
   return (
     <Part what="The long list" meanwhile={<PlainWatchList {...props} lines={props.lines.slice(0, MOST_PLAIN)} />}>
       <LongWatchList {...props} />

@@ -57,6 +57,7 @@ const Side = styled.aside`
   }
   ${PHONE} {
     overflow: visible;
+    padding-top: 1.4rem;
   }
 `;
 

@@ -23,7 +23,7 @@ import {
   watchUnits,
   type WatchFilter,
 } from './watchFilter';
-import { WatchList } from './WatchList';
+import { isLong, WatchList } from './WatchList';
 import { answerWords, doneWords, nightWords } from './watchWords';
 import { Answer, ColdPlace, Empty, Headline, ListPlace, Main, Sheet, ToolsPlace } from './watchStyle';
 
@@ -114,7 +114,7 @@ const Shown = ({ watch, fleet, weather }: { watch: Watch; fleet: Fleet; weather:
           </Answer>
         ))}
       </Headline>
-      <Main>
+      <Main className={isLong(lines) ? 'long' : ''}>
         <Part what="What narrows the list" meanwhile={<ToolsPlace aria-hidden="true" />}>
           <WatchTools
             filter={filter}

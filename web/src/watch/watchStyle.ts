@@ -22,9 +22,12 @@ export const Main = styled.div`
   display: flex;
   flex-direction: column;
   min-height: 0;
+  /* A short list stands in the page; of a long one the rest of the page would be out of reach, so it moves by itself. */
   ${PHONE} {
-    height: calc(100dvh - 62px);
-    min-height: 26rem;
+    &.long {
+      height: calc(100dvh - 62px);
+      min-height: 26rem;
+    }
   }
 `;
 export const Headline = styled.div`
