@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import type { NodeResult, RunOptions } from 'axe-core';
 import { violationsOn } from './violations';
+import { wordsOverWords } from './wordsOverWords';
 import { expect, goOn, goTo, loadFor15s, NOWHERE, openVisit, readAtRest, stripSurfaceCharge, test } from './vaktman';
 
 const DESK_VIEWS = [
@@ -181,7 +182,8 @@ const wrongWith = async (page: Page): Promise<string[]> => {
       await document.fonts.ready;
       for (const _ of [1, 2]) await new Promise((drawn) => requestAnimationFrame(drawn));
     }, screen.theme);
-    found.push(...(await outOfPlace(page)).map((what) => `${screen.width} px, ${what}`));
+    const misplaced = [...(await outOfPlace(page)), ...(await wordsOverWords(page))];
+    found.push(...misplaced.map((what) => `${screen.width} px, ${what}`));
     found.push(...(await inaccessible(page, screen)));
   }
   return found;
