@@ -8,6 +8,7 @@ const schema = z.strictObject({
   share: z.number().lt(1).optional(),
   name: z.string().min(2).max(5).optional(),
   volts: z.array(z.number()).min(1).max(2).optional(),
+  cellsRead: z.array(z.number()).length(2).optional(),
   figure: z.number({ error: 'expected a number in V' }).optional(),
   whole: z.number().max(9, { error: 'at most nine' }).optional(),
 });
@@ -30,6 +31,8 @@ describe('a problem in words', () => {
     [{ volts: [1, 2, 3] }, 'volts: expected at most 2 entries, received [1,2,3]'],
     [{ volts: 12 }, 'volts: expected a list, received 12'],
     [{ volts: [1, '2'] }, 'volts[1]: expected a number, received "2"'],
+    [{ cellsRead: [1] }, 'cellsRead: expected exactly 2 entries, received [1]'],
+    [{ cellsRead: [1, 2, 3] }, 'cellsRead: expected exactly 2 entries, received [1,2,3]'],
     [{ figure: 'high' }, 'figure: expected a number in V, received "high"'],
     [{ whole: 10 }, 'whole: at most nine, received 10'],
     [{ colour: 'red' }, 'colour: unknown key; expected only documented keys'],

@@ -58,9 +58,9 @@ const expectation = (issue: z.core.$ZodIssue): string | null => {
       return kind === undefined ? null : `expected ${kind}`;
     }
     case 'too_small':
-      return `expected ${issue.inclusive === false ? 'more than' : 'at least'} ${issue.minimum}${counted(issue.origin, issue.minimum)}`;
+      return `expected ${issue.exact === true ? 'exactly' : issue.inclusive === false ? 'more than' : 'at least'} ${issue.minimum}${counted(issue.origin, issue.minimum)}`;
     case 'too_big':
-      return `expected ${issue.inclusive === false ? 'less than' : 'at most'} ${issue.maximum}${counted(issue.origin, issue.maximum)}`;
+      return `expected ${issue.exact === true ? 'exactly' : issue.inclusive === false ? 'less than' : 'at most'} ${issue.maximum}${counted(issue.origin, issue.maximum)}`;
     default:
       return null;
   }

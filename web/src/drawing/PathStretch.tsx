@@ -4,6 +4,7 @@ import { MARK_WORDS } from '../control/Mark';
 import { Words } from '../control/Words';
 import { cloudPath } from './cloudPath';
 import { MarkWord } from './MarkWord';
+import { isInside } from './needles';
 import { Cable, lineOf } from './PathCable';
 import type { StretchFace } from './pathFaces';
 import { Pressable } from './Pressable';
@@ -66,8 +67,7 @@ const StretchLabel = ({
 }) => {
   if (stretch.label === null) return null;
   const [x, y] = stretch.label.at;
-  const inside = stretch.side === 'machine' && stretch.id !== 'starter.solenoid';
-  if (inside) {
+  if (isInside(stretch)) {
     return (
       <text x={x} y={y} textAnchor="middle" fill="var(--ink)">
         <tspan className="name" fontSize="15" fontWeight="680">
@@ -148,7 +148,7 @@ const Failure = ({ stretch, face }: { stretch: Stretch; face: StretchFace }) => 
   // Between the lines of several there is no room for a cloud: colour, mark and word say it.
   if (stretch.label === null || stretch.label.isLine === true) return null;
   const [x, y] = stretch.label.at;
-  const centred = stretch.side === 'machine' && stretch.id !== 'starter.solenoid';
+  const centred = isInside(stretch);
   const limitBelow = !centred && isLimitBelow(stretch.label.width, face);
   return (
     <path

@@ -47,16 +47,21 @@ const BESIDE = { above: 14, height: 40, most: 168 };
 const LINE_HEIGHT = 15;
 const POINT_RADIUS = 10.5;
 
+/** True where name and value stand inside the machine they are of. */
+export const isInside = ({ side, id }: PathLayout['stretches'][number]): boolean =>
+  side === 'machine' && id !== 'starter.solenoid';
+
 /** What is written of batteries, cables and machines, as the boxes it stands in. */
 const written = ({ batteries, stretches }: PathLayout): Box[] => [
   ...batteries.map((battery): Box => {
     const { at } = valueLine(battery);
     return { x: at[0] - VALUE.half, y: battery.y, width: 2 * VALUE.half, height: at[1] - battery.y };
   }),
-  ...stretches.flatMap(({ label, side, id }): Box[] => {
+  ...stretches.flatMap((stretch): Box[] => {
+    const { label } = stretch;
     if (label === null) return [];
     const [x, y] = label.at;
-    if (side === 'machine' && id !== 'starter.solenoid')
+    if (isInside(stretch))
       return [{ x: x - INSIDE.half, y: y - INSIDE.above, width: 2 * INSIDE.half, height: INSIDE.height }];
     const height = label.isLine === true ? LINE_HEIGHT : BESIDE.height;
     return [{ x, y: y - BESIDE.above, width: Math.min(label.width, BESIDE.most), height }];
