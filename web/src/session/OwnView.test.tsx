@@ -2,6 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { show } from '../../test/show';
 import { standServer } from '../../test/standServer';
+import { api } from '../api/api';
 import { OwnView } from './OwnView';
 
 const server = standServer();
@@ -37,6 +38,19 @@ describe('one’s own words', () => {
     expect(await screen.findByText('Kept.')).toBeTruthy();
     expect(sent('PUT', '/api/session/words')).toEqual([{ passphrase: 'ravine copper teacup', pin: '408817' }]);
     expect((line.getByLabelText('New passphrase') as HTMLInputElement).value).toBe('');
+  });
+  it('stay half typed when the places signed in at are asked for anew and not told', async () => {
+    const { user, store } = show(<OwnView />, { as: 'technician' });
+    await user.type((await form()).getByLabelText('New passphrase'), 'ravine');
+    const askedFor = () => sent('GET', '/api/session/own').length;
+    const before = askedFor();
+    server.answers['GET /api/session/own'] = refused(503, 'Away');
+    store.dispatch(api.util.invalidateTags(['Session']));
+    await waitFor(() => expect(askedFor()).toBeGreaterThan(before));
+    const stands = () => store.getState().api.queries['ownSessions(undefined)']?.status;
+    await waitFor(() => expect(stands()).toBe('rejected'));
+    await user.type((await form()).getByLabelText('New passphrase'), ' copper');
+    expect((screen.getByLabelText('New passphrase') as HTMLInputElement).value).toBe('ravine copper');
   });
   it('may be the PIN alone, but not nothing', async () => {
     server.answers['PUT /api/session/words'] = { body: {} };

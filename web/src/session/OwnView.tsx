@@ -32,11 +32,13 @@ const Sheet = styled(ShopSheet)`
 export const OwnView = () => {
   useViewTitle('Your words');
   const person = useAppSelector(({ session }) => session.person);
-  const { data: sessions = [], isError, error, refetch } = useOwnSessionsQuery();
+  const { data, isError, error, refetch } = useOwnSessionsQuery();
+  const sessions = data ?? [];
   const [changeWords] = useChangeWordsMutation();
   const [endOwnSession, { error: unended }] = useEndOwnSessionMutation();
   const [isKept, setKept] = useState(false);
-  if (isError)
+  // Words that are half typed stay, whatever is not answered later.
+  if (data === undefined && isError)
     return <Failed title="This could not be loaded" words={failedWords(error)} again={() => void refetch()} />;
   return (
     <Sheet>

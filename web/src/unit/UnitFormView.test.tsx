@@ -2,6 +2,7 @@ import { screen, waitFor } from '@testing-library/react';
 import { expect, it } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { show } from '../../test/show';
+import { api } from '../api/api';
 import { UnitFormView } from './UnitFormView';
 
 const server = standServer();
@@ -33,4 +34,18 @@ it('says beside the number that it is taken, and keeps what was typed', async ()
     'P-07 is taken',
   );
   expect((screen.getByLabelText('What it is') as HTMLInputElement).value).toBe('Another plough');
+});
+
+it('keeps the form and what was typed when what is asked for anew meanwhile is not answered', async () => {
+  server.answers['GET /api/fleet'] = { body: FLEET };
+  const { user, store } = show(<UnitFormView />, { at: '/units/new' });
+  await user.type(await screen.findByLabelText('What it is'), 'Another plough');
+  const askedFor = () => server.asked.filter(({ path }) => path === '/api/fleet').length;
+  const before = askedFor();
+  server.answers['GET /api/fleet'] = { status: 503, body: { type: 'about:blank', title: 'Away', status: 503 } };
+  store.dispatch(api.util.invalidateTags(['Fleet']));
+  await waitFor(() => expect(askedFor()).toBeGreaterThan(before));
+  await waitFor(() => expect(api.endpoints.fleet.select()(store.getState()).isError).toBe(true));
+  await user.type(screen.getByLabelText('What it is'), ' truck');
+  expect((screen.getByLabelText('What it is') as HTMLInputElement).value).toBe('Another plough truck');
 });

@@ -152,7 +152,9 @@ export const UnitFormView = () => {
   const wanted = unitId ?? copied;
   const fleet = useFleetQuery();
   const unit = useUnitQuery(wanted ?? '', { skip: wanted === null });
-  if (fleet.isError || unit.isError)
+  const isThere = fleet.data !== undefined && (wanted === null || unit.currentData !== undefined);
+  // What came once stays, whatever is not answered later: a form that was filled in does not go.
+  if (!isThere && (fleet.isError || unit.isError))
     return (
       <FailedPage
         title="The form could not be loaded"
@@ -163,7 +165,7 @@ export const UnitFormView = () => {
         }}
       />
     );
-  if (fleet.data === undefined || (wanted !== null && unit.currentData === undefined)) return <Loading />;
+  if (!isThere) return <Loading />;
   return (
     <UnitForm
       key={wanted ?? 'new'}
