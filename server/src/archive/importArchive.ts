@@ -11,7 +11,7 @@ import { setWord } from '../signIn/wordStore';
 import { insertBattery, insertPlacement } from '../unit/placementStore';
 import { insertUnit } from '../unit/unitStore';
 import { refreshSummary } from '../visit/summarise';
-import { insertEvent, insertReading, insertVisit } from '../visit/visitStore';
+import { insertEvent, insertReadings, insertVisit } from '../visit/visitStore';
 
 /**
  * Fills an empty database with a whole fleet and its history, in one transaction.
@@ -42,7 +42,12 @@ export const importArchive = async (pool: Pool, archive: Archive, nowMs: number 
     for (const { unitId, ...stay } of archive.parts) await insertPartStay(db, fleetId, unitId, stay);
     for (const { opening, takenBy, readings, events } of archive.visits) {
       await insertVisit(db, fleetId, opening);
-      for (const reading of readings) await insertReading(db, fleetId, opening.visit.id, takenBy, reading);
+      await insertReadings(
+        db,
+        fleetId,
+        opening.visit.id,
+        readings.map((reading) => ({ reading, takenBy })),
+      );
       for (const event of events) await insertEvent(db, fleetId, opening.visit.id, event);
       await refreshSummary(db, fleetId, opening.visit.id);
     }

@@ -17,7 +17,7 @@ import { fitPartOfUnit, strayPlace } from '../part/savePart';
 import { loadUnit } from '../unit/unitStore';
 import {
   insertEvent,
-  insertReading,
+  insertReadings,
   insertVisit,
   isVisitEmpty,
   loadPointNames,
@@ -193,7 +193,7 @@ const addReading = async (
         message: `reading ${reading.id}: ${problem.message}`,
       })),
     );
-  await insertReading(db, fleetId, visitId, takenBy, reading, { ...placed, made, amends });
+  await insertReadings(db, fleetId, visitId, [{ reading, takenBy, placed: { ...placed, made, amends } }]);
   return NEW;
 };
 

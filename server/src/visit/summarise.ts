@@ -124,7 +124,7 @@ export const refreshSummary = async (
   const signedFirst = events.find((event) => event.kind === 'closed' && event.amends === undefined);
   if (signedFirst !== undefined && detail.signedAs[signedFirst.eventId] === undefined)
     await keepSigned(db, fleetId, visitId, signedFirst.eventId, judge(asSigned(file) ?? file));
-  if (closed !== undefined && signatureOf(events).status === 'signed')
+  if (closed !== undefined && closed !== signedFirst && signatureOf(events).status === 'signed')
     await keepSigned(db, fleetId, visitId, closed.eventId, judgement);
   await db.query(KEEP, [
     fleetId,

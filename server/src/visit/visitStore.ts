@@ -139,30 +139,43 @@ export const insertVisit = async (
   );
 };
 
-export const insertReading = async (
+/** A reading to be kept, with who took it and what else is known of how it came. */
+export interface TakenReading {
+  readonly reading: Reading;
+  readonly takenBy: string;
+  readonly placed?: Placed & { readonly amends?: string | undefined };
+}
+
+/** Keeps readings of a visit in one statement, however many they are. */
+export const insertReadings = async (
   db: Queryable,
   fleetId: FleetId,
   visitId: VisitId,
-  takenBy: string,
-  reading: Reading,
-  { ms, made, amends, stamp }: Placed & { readonly amends?: string | undefined } = { ms: Date.parse(reading.at) },
+  taken: readonly TakenReading[],
 ): Promise<void> => {
+  if (taken.length === 0) return;
+  const kept = taken.map(({ reading, takenBy, placed = { ms: Date.parse(reading.at) } }) => ({
+    reading,
+    takenBy,
+    placed,
+  }));
   await db.query(
-    `INSERT INTO reading (fleet_id, reading_id, visit_id, step, point, taken_at, taken_by, body, made_device, made_sequence, amendment_id, seal)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12)`,
+    `INSERT INTO reading (fleet_id, visit_id, reading_id, step, point, taken_at, taken_by, body, made_device, made_sequence, amendment_id, seal)
+     SELECT $1, $2, * FROM unnest($3::uuid[], $4::text[], $5::text[], $6::timestamptz[], $7::text[], $8::jsonb[],
+       $9::uuid[], $10::bigint[], $11::uuid[], $12::jsonb[])`,
     [
       fleetId,
-      reading.id,
       visitId,
-      reading.step,
-      reading.point,
-      new Date(ms).toISOString(),
-      takenBy,
-      asJson(reading),
-      made?.device ?? null,
-      made?.sequence ?? null,
-      amends ?? null,
-      stampJson(stamp),
+      kept.map(({ reading }) => reading.id),
+      kept.map(({ reading }) => reading.step),
+      kept.map(({ reading }) => reading.point),
+      kept.map(({ placed }) => new Date(placed.ms).toISOString()),
+      kept.map(({ takenBy }) => takenBy),
+      kept.map(({ reading }) => asJson(reading)),
+      kept.map(({ placed }) => placed.made?.device ?? null),
+      kept.map(({ placed }) => placed.made?.sequence ?? null),
+      kept.map(({ placed }) => placed.amends ?? null),
+      kept.map(({ placed }) => stampJson(placed.stamp)),
     ],
   );
 };
