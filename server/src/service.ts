@@ -8,6 +8,7 @@ import { openPool } from './database/pool';
 import { loadDemo } from './fleet/loadDemo';
 import { doorNames } from './http/door';
 import { serveInterface } from './http/staticFiles';
+import { UnderWay } from './http/underWay';
 import { PdfThread } from './record/pdfThread';
 import type { Settings } from './settings';
 import { firstLeadLink } from './signIn/leadLink';
@@ -53,9 +54,10 @@ const keepOutlooks = (databaseUrl: string, log: Logger) => {
   };
 };
 
-const listening = (app: ReturnType<typeof createApp>, { HOST, PORT }: Settings): Promise<Server> =>
+const listening = (app: ReturnType<typeof createApp>, underWay: UnderWay, { HOST, PORT }: Settings): Promise<Server> =>
   new Promise((resolve, reject) => {
-    const server = serve({ fetch: app.fetch, hostname: HOST, port: PORT }, () => {
+    const answer: typeof app.fetch = (...asked) => underWay.count(app.fetch(...asked));
+    const server = serve({ fetch: answer, hostname: HOST, port: PORT }, () => {
       server.off('error', reject);
       resolve(server);
     }) as Server;
@@ -104,13 +106,15 @@ export const startService = async (settings: Settings, log: Logger): Promise<Ser
   const begins = await firstLeadLink(pool);
   const host = settings.HOST === '0.0.0.0' ? '127.0.0.1' : settings.HOST;
   const address = settings.VAKTMAN_ADDRESS ?? `http://${host}:${settings.PORT}`;
-  const server = await listening(app, settings);
+  const underWay = new UnderWay();
+  const server = await listening(app, underWay, settings);
   const outlooks = keepOutlooks(settings.DATABASE_URL, log);
   return {
     begins: begins === null ? null : new URL(begins, address),
     stop: async () => {
       outlooks.leave();
       await Promise.all([hub.stop(), closed(server)]);
+      await underWay.ended(LAST_REQUESTS_MS);
       await Promise.all([pool.end(), pdfs.stop(), outlooks.end()]);
     },
   };
