@@ -38,6 +38,71 @@ describe('the demo fleet', () => {
   });
 });
 
+describe('the history of the demo fleet', () => {
+  const at = (moment: string): number => Date.parse(moment);
+  const { visits, placements, batteries } = archive;
+  const byUnit = archive.units.map(({ unit }) => visits.filter(({ opening }) => opening.unit.id === unit.id));
+  const serialOf = new Map(batteries.map(({ batteryId, battery }) => [batteryId, battery.serial]));
+
+  it('tests at each visit the batteries that sat in the unit then', () => {
+    const told = visits.flatMap(({ opening: { unit, visit } }) =>
+      unit.bank.batteries.map(({ position, serial }) => `${unit.id} ${position} ${visit.at}: ${serial}`),
+    );
+    const sat = visits.flatMap(({ opening: { unit, visit } }) =>
+      unit.bank.batteries.map(({ position }) => {
+        const there = placements.filter(
+          ({ unitId, position: place, from, to }) =>
+            unitId === unit.id &&
+            place === position &&
+            at(from) <= at(visit.at) &&
+            (to === null || at(visit.at) < at(to)),
+        );
+        const serials = there.map(({ batteryId }) => serialOf.get(batteryId));
+        return `${unit.id} ${position} ${visit.at}: ${serials.join(' and ')}`;
+      }),
+    );
+    expect(told).toEqual(sat);
+  });
+  it('has no battery that was tested before it was fitted', () => {
+    const early = visits.flatMap(({ opening: { unit, visit } }) =>
+      unit.bank.batteries.flatMap(({ serial, fitted }) =>
+        fitted !== undefined && fitted > visit.at.slice(0, 10) ? [`${serial}, fitted ${fitted}, at ${visit.at}`] : [],
+      ),
+    );
+    expect(early).toEqual([]);
+  });
+  it('begins no visit before the last was signed off, and reads nothing outside of one', () => {
+    for (const own of byUnit) {
+      let last = -Infinity;
+      for (const { opening, readings, events } of own) {
+        const moments = [opening.visit.at, ...readings.map((one) => one.at), ...events.map((one) => one.at)].map(at);
+        expect(Math.min(...moments), opening.visit.id).toBe(at(opening.visit.at));
+        expect(at(opening.visit.at), opening.visit.id).toBeGreaterThan(last);
+        last = Math.max(...moments);
+        const signed = events.find(({ kind }) => kind === 'closed');
+        if (signed !== undefined) expect(at(signed.at), opening.visit.id).toBe(last);
+      }
+    }
+  });
+  it('runs no meter back', () => {
+    const meters = byUnit.map((own) => own.map(({ opening: { visit } }) => [visit.engineHours, visit.odometerKm]));
+    for (const figure of [0, 1])
+      for (const own of meters) {
+        const read = own.flatMap((both) => both[figure] ?? []);
+        expect(read).toEqual(read.toSorted((a, b) => a - b));
+      }
+  });
+  it('gives every id and every serial once', () => {
+    const ids = visits.flatMap(({ opening, readings, events }) => [
+      opening.visit.id,
+      ...readings.map(({ id }) => id),
+      ...events.map(({ eventId }) => eventId),
+    ]);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(new Set(serialOf.values()).size).toBe(batteries.length);
+  });
+});
+
 describe('the visits out of the ordinary', () => {
   const told = (unitId: string, day: string) => {
     const visit = archive.visits.find(({ opening }) => opening.unit.id === unitId && opening.visit.at.startsWith(day))!;
