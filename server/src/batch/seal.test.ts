@@ -157,6 +157,23 @@ describe('what a lead is to confirm', () => {
     ]);
     await pool.query('UPDATE person SET ended_at = NULL WHERE person_id = $1', [hask]);
   });
+  it('is what was signed with a key that was never told: it proves nothing, and nothing of it is lost', async () => {
+    const [unknown, visit] = [await signingDevice(), await visitTo('G-03')];
+    const cookie = await signedInAs(pool, dahl, { device: 'Restored' });
+    const entries = [
+      await unknown.seal(visit.opening(), dahl),
+      await unknown.seal(visit.rest('A', 12.7, minute(1)), hask),
+    ];
+    expect((await send(entries, cookie)).status).toBe(200);
+    const { makers, doubts } = await madeIn(visit);
+    expect(makers.map(({ person, isSigned }) => [person, isSigned])).toEqual([
+      ['I. Dahl', false],
+      ['I. Dahl', false],
+    ]);
+    expect(doubts.map(({ why }) => why)).toEqual([
+      'in the name of R. Hask, sent by I. Dahl without a signature of its device',
+    ]);
+  });
   it('is what was signed by one in the name of another', async () => {
     const [bay, visit] = [await tablet(dahl, 'Two names'), await visitTo('G-03')];
     await send([await bay.seal(visit.opening(), dahl)], bay.cookie);
