@@ -308,19 +308,58 @@ describe('the outbox', () => {
     await settled();
     expect(failures).toBeLessThan(0);
   });
-  it('sends a batch in halves when it is too large, and goes on past a visit at which the server fails', async () => {
-    const [broken, large] = [v7(), v7()];
-    server.answer = (batch, response) => {
-      if (batch.entries.some((entry) => (entry.kind === 'visit' ? entry.opening.visit.id : entry.visitId) === broken))
-        json(response, 500, {});
-      else if (batch.entries.length > 2) json(response, 413, {});
-      else receipt(response, batch.entries.length);
+  it('sends a batch in halves when it is too large: all of it, in order', async () => {
+    const id = v7();
+    const taken: Entry[] = [];
+    server.answer = ({ entries }, response) => {
+      if (entries.length > 2) return json(response, 413, {});
+      taken.push(...entries);
+      receipt(response, entries.length);
     };
+    const readings = [12.1, 12.2, 12.3, 12.4, 12.5].map((volts) => reading(id, volts));
+    await outbox.record(opening(id), ...readings);
+    await settled();
+    expect(taken.map((entry) => (entry.kind === 'reading' ? entry.reading.id : entry.kind))).toEqual([
+      'visit',
+      ...readings.map((entry) => entry.reading.id),
+    ]);
+    expect(await outbox.aside()).toEqual([]);
+  });
+  it('sets aside alone what by itself is larger than the server takes', async () => {
+    const id = v7();
+    const taken: Entry[] = [];
+    const [before, large, after] = [reading(id, 12.1), reading(id, 12.2), reading(id, 12.3)];
+    server.answer = ({ entries }, response) => {
+      if (entries.some((entry) => entry.kind === 'reading' && entry.reading.id === large.reading.id))
+        return json(response, 413, {});
+      taken.push(...entries);
+      receipt(response, entries.length);
+    };
+    await outbox.record(opening(id), before, large, after);
+    await settled();
+    expect(taken.flatMap((entry) => (entry.kind === 'reading' ? [entry.reading.id] : []))).toEqual([
+      before.reading.id,
+      after.reading.id,
+    ]);
+    expect((await outbox.aside()).map(({ why }) => why)).toEqual([['it is larger than the server takes']]);
+  });
+  it('goes on past a visit at which the server fails, and leaves it more time with each try', async () => {
+    const [broken, sound] = [v7(), v7()];
+    const pauses: number[] = [];
+    vi.stubGlobal('setTimeout', (work: () => void, ms = 0, ...told: []) => {
+      pauses.push(ms);
+      return wait(work, ms / 50, ...told);
+    });
+    server.answer = ({ entries }, response) =>
+      entries.some((entry) => visitIdOf(entry) === broken)
+        ? json(response, 500, {})
+        : receipt(response, entries.length);
     await outbox.record(opening(broken));
-    await outbox.record(opening(large));
-    for (let volts = 12; volts < 12.5; volts += 0.1) await outbox.record(reading(large, volts));
+    await outbox.record(opening(sound));
     await expect.poll(waiting, { timeout: 8000 }).toBe(1);
     await expect.poll(() => store.getState().outbox.turnedAway ?? '').toContain('tried again');
+    // Longer each time: a server that fails is not asked without a pause.
+    await expect.poll(() => pauses, { timeout: 8000 }).toEqual(expect.arrayContaining([1000, 2000, 4000]));
   });
   it('lets go of visits the server has and nobody touched lately, and never of one that still waits', async () => {
     const [sent, kept] = [v7(), v7()];
@@ -341,6 +380,17 @@ describe('the outbox', () => {
     await outbox.record(opening(v7()));
     await settled();
     expect(store.getState().outbox.clockAheadMs).toBe(2 * 86_400_000);
+  });
+  it('still knows it on the next page, without asking', async () => {
+    server.answer = (batch, response) => receipt(response, batch.entries.length, { clockAheadMs: 90_000 });
+    const id = v7();
+    await outbox.record(opening(id));
+    await settled();
+    const next = createStore();
+    // It is kept a moment after the receipt.
+    await expect
+      .poll(() => new Outbox(next).open(id, null).then(() => next.getState().outbox.clockAheadMs))
+      .toBe(90_000);
   });
   it('shows what a device with a slow clock read last as the last, though only the rest has been put right', async () => {
     const id = v7();
