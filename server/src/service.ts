@@ -112,9 +112,11 @@ export const startService = async (settings: Settings, log: Logger): Promise<Ser
   return {
     begins: begins === null ? null : new URL(begins, address),
     stop: async () => {
+      const untilMs = performance.now() + LAST_REQUESTS_MS;
       outlooks.leave();
       await Promise.all([hub.stop(), closed(server)]);
-      await underWay.ended(LAST_REQUESTS_MS);
+      // Within the same time: whoever stops the server waits no longer for those who have gone.
+      await underWay.ended(Math.max(0, untilMs - performance.now()));
       await Promise.all([pool.end(), pdfs.stop(), outlooks.end()]);
     },
   };
