@@ -22,7 +22,8 @@ import {
   type VisitFigures,
 } from '../index';
 import { normalDraws } from '../history/normal';
-import { COLDEST_SOUGHT_C, WARMEST_SOUGHT_C } from './steadyCrank';
+import { starterModel } from '../circuit/starterModel';
+import { BREAK_AWAY_SHARES, COLDEST_SOUGHT_C, WARMEST_SOUGHT_C } from './steadyCrank';
 
 const soundInput = (unit: Unit) => {
   const machine = buildMachine({ unit, celsius: 20, stateOfChargePercent: {}, faults: [] });
@@ -107,6 +108,32 @@ describe('a settled crank as one operating point', () => {
             const { turns, rpm, starterVolts } = solver.crank(input, coldest - 0.05);
             expect(turns && rpm >= LEAST_RPM + 3.05 && starterVolts >= limit).toBe(false);
           }
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+  it('turns where it has volts to spare at every speed on the way up, and only there', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('1S1P', '1S3P', '2S1P', '2S2P'),
+        fc.double({ min: -50, max: 30, noNaN: true }),
+        fc.double({ min: 0.8, max: 4, noNaN: true }),
+        fc.double({ min: 0.4, max: 2, noNaN: true }),
+        (arrangement, celsius, age, torqueFactor) => {
+          const unit = unitOf(arrangement);
+          const solver = new CrankSolver(unit);
+          const sound = soundInput(unit);
+          const input = { ...sound, age: sound.age.map(() => age), torqueFactor };
+          const { turns, rpm } = solver.crank(input, celsius);
+          const slow = BREAK_AWAY_SHARES.map(
+            (share) => (share * starterModel(unit, 20).referenceSpeed * 30) / Math.PI,
+          ).filter((below) => !turns || below < rpm);
+          const least = Math.min(...slow.map((below) => solver.surplus(input, celsius, below)));
+          if (turns) {
+            expect(least).toBeGreaterThanOrEqual(-1e-4);
+            expect(solver.surplus(input, celsius, rpm)).toBeCloseTo(0, 3);
+          } else expect(least).toBeLessThan(1e-4);
         },
       ),
       { numRuns: 400 },

@@ -91,7 +91,7 @@ export const coldestOf = (
     WARMEST_SOUGHT_C,
     CLOSE_ENOUGH_C,
   );
-  if (solver.surplusAt(input, bySpeed, rpm) < -1e-3)
+  if (!solver.getsUpTo(input, bySpeed, rpm))
     bySpeed = crossing((celsius) => solver.surplusAt(input, celsius, rpm), bySpeed, WARMEST_SOUGHT_C, CLOSE_ENOUGH_C);
   if (bySpeed >= WARMEST_SOUGHT_C) return WARMEST_SOUGHT_C;
   // Where it has just its speed, these are its volts; at the coldest that is sought it may turn faster than that.

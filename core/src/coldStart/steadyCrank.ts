@@ -1,30 +1,11 @@
-import { stateOfChargeVolts } from '../battery/stateOfCharge';
-import {
-  AT_ONCE,
-  COLD_RATING_C,
-  EMPTY_ADDS,
-  modelCca,
-  PER_BRANCH,
-  POLARISATION_PER_CCA,
-  POLARISATION_VOLTS,
-  QUICK_SECONDS,
-  RATED_VOLTS_PER_CCA,
-  RESISTANCE_PER_KELVIN,
-  SLOW_SECONDS,
-} from '../circuit/batteryModel';
 import { starterModel, TORQUE_SHARE } from '../circuit/starterModel';
 import { COPPER_PER_KELVIN } from '../quantity/cable';
-import { batteryFactor, strings } from '../unit/bank';
-import { positions } from '../unit/points';
 import type { Unit } from '../unit/unit';
 import { crossing, crossingNear } from './crossing';
+import { coldOf, SettledBank, type BankGuess } from './settledBank';
 
 /** What a unit is worth on a cold morning, each figure its own guess: one of many draws, or the middle of them. */
-export interface CrankInput {
-  /** Resistance of each battery against new, in order of position. */
-  readonly age: ArrayLike<number>;
-  /** Charge of each battery, 0 to 1, in order of position. */
-  readonly charge: ArrayLike<number>;
+export interface CrankInput extends BankGuess {
   /** Both sides of the starter circuit together, milliohms at 20 °C, cables and joints. */
   readonly cableMilliohm: number;
   /** Links between batteries, milliohms at 20 °C each. */
@@ -47,17 +28,12 @@ export interface SteadyCrank {
   readonly bankVolts: number;
 }
 
-/** Mean of a branch that charges up over a crank's 1.5 to 3 s, as a share of its whole. */
-const built = (tau: number): number => 1 - (tau / 1.5) * (Math.exp(-1.5 / tau) - Math.exp(-3 / tau));
-/** Share of a battery's whole resistance that stands against the current in the settled part of a crank. */
-const SETTLED_SHARE = AT_ONCE + PER_BRANCH * (built(QUICK_SECONDS) + built(SLOW_SECONDS));
-const ROUNDS = 2;
 const RADIANS_PER_RPM = Math.PI / 30;
 /** Most engines crank near this on a mild day. */
 const USUAL_RPM = 180;
 const FASTEST_SHARE = 2.2;
-/** Shares of the reference speed at which a starting engine must find torque enough to get past. */
-const BREAK_AWAY_SHARES = [0.02, 0.06, 0.12, 0.2] as const;
+/** The speeds on the way up that are asked for, as shares of the reference speed. */
+export const BREAK_AWAY_SHARES = [0.02, 0.06, 0.12, 0.2] as const;
 const STILL = 0.1;
 /** Radians a second. */
 const CLOSE_ENOUGH = 1e-4;
@@ -71,15 +47,21 @@ interface Ask {
   bankVolts: number;
 }
 
-interface StringFigures {
-  /** Places of its batteries in the order of positions. */
-  readonly at: readonly number[];
-  readonly cca: readonly number[];
-  readonly full: readonly number[];
-  readonly empty: readonly number[];
-  readonly half: readonly number[];
-  readonly factor: number;
+/** What an engine asks for at a speed, apart from how thick its oil is. */
+interface Drag {
+  /** Share that grows with the oil: it falls from standing still and rises with speed. */
+  viscous: number;
+  /** From 0 standing still to 1. */
+  grip: number;
 }
+
+/** @param into what it is written to */
+const dragAt = (speed: number, referenceSpeed: number, into: Drag): Drag => {
+  const turn = speed / referenceSpeed;
+  into.viscous = 0.5 + 0.6 * Math.exp(-10 * turn) + 0.5 * turn;
+  into.grip = Math.tanh(speed / STILL);
+  return into;
+};
 
 /** The warmer temperature bounds a search for a coldest start looks between, °C. */
 export const COLDEST_SOUGHT_C = -50;
@@ -91,109 +73,67 @@ export const WARMEST_SOUGHT_C = 40;
  * Source: the same constants as the circuit model; its time-stepped crank is what this is held against in tests.
  */
 export class CrankSolver {
-  readonly #strings: readonly StringFigures[];
+  readonly #bank: SettledBank;
   readonly #reference: ReturnType<typeof starterModel>;
   readonly #motor20: number;
-  readonly #links: number;
+  /** Speeds at which a starting engine must find torque enough to get past. */
+  readonly #slow: readonly (Drag & { readonly speed: number })[];
+  readonly #drag: Drag = { viscous: 0, grip: 0 };
   readonly #answer: Ask = { amps: 0, surplus: 0, starterVolts: 0, bankVolts: 0 };
   #ready: CrankInput | null = null;
-  readonly #open: Float64Array;
-  readonly #own: Float64Array;
-  readonly #currents: Float64Array;
-  readonly #emf: Float64Array;
-  readonly #ohms: Float64Array;
+  /** What of the cold is the same at every current: the night it is of, and what it makes of batteries, copper and oil. */
+  #celsius = Number.NaN;
+  #cold = 1;
+  #copper = 1;
+  #thick = 1;
 
   constructor(unit: Unit) {
-    const order = positions(unit);
-    this.#strings = strings(unit.bank).map((members) => ({
-      at: members.map(({ position }) => order.indexOf(position)),
-      cca: members.map(modelCca),
-      empty: members.map((battery) => stateOfChargeVolts(battery, 0)),
-      half: members.map((battery) => stateOfChargeVolts(battery, 50)),
-      full: members.map((battery) => stateOfChargeVolts(battery, 100)),
-      factor: batteryFactor(members[0]!),
-    }));
+    this.#bank = new SettledBank(unit);
     this.#reference = starterModel(unit, 20);
     this.#motor20 = this.#reference.motorOhms;
-    this.#links = this.#strings[0]!.at.length - 1;
-    this.#open = new Float64Array(order.length);
-    this.#own = new Float64Array(order.length);
-    this.#currents = new Float64Array(this.#strings.length);
-    this.#emf = new Float64Array(this.#strings.length);
-    this.#ohms = new Float64Array(this.#strings.length);
+    const { referenceSpeed } = this.#reference;
+    this.#slow = BREAK_AWAY_SHARES.map((share) => {
+      const speed = share * referenceSpeed;
+      return { speed, ...dragAt(speed, referenceSpeed, this.#drag) };
+    });
   }
 
-  /** What of the batteries is the same at every temperature and current. */
-  #makeReady(input: CrankInput): void {
-    for (const { at, cca, empty, half, full } of this.#strings) {
-      for (let i = 0; i < at.length; i++) {
-        const place = at[i]!;
-        const charge = Math.min(1, Math.max(0, input.charge[place]!));
-        this.#open[place] =
-          charge < 0.5
-            ? empty[i]! + (half[i]! - empty[i]!) * 2 * charge
-            : half[i]! + (full[i]! - half[i]!) * (2 * charge - 1);
-        this.#own[place] =
-          SETTLED_SHARE * (RATED_VOLTS_PER_CCA / cca[i]!) * input.age[place]! * (1 + EMPTY_ADDS * (1 - charge));
-      }
+  /** What is the same for every current and speed asked for of a guess at a temperature. */
+  #makeReady(input: CrankInput, celsius: number): void {
+    if (this.#ready === input && this.#celsius === celsius) return;
+    if (this.#celsius !== celsius) {
+      this.#celsius = celsius;
+      this.#cold = coldOf(celsius);
+      this.#copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
     }
+    this.#thick = Math.exp(input.oilPerKelvin * (20 - celsius));
+    if (this.#ready === input) return;
+    this.#bank.set(input);
     this.#ready = input;
   }
 
-  /** Volts at the bank's posts when it gives so many amperes. */
-  #bankVolts(input: CrankInput, celsius: number, amps: number): number {
-    const cold = Math.exp(-RESISTANCE_PER_KELVIN * (celsius - COLD_RATING_C));
-    if (this.#ready !== input) this.#makeReady(input);
-    const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
-    const link = (input.linkMilliohm / 1000) * copper;
-    // Each string as a straight line near its own current; polarisation bends so little that two rounds do.
-    const current = this.#currents.fill(amps / this.#strings.length);
-    let volts = 0;
-    for (let round = 0; round < ROUNDS; round++) {
-      let siemens = 0;
-      let driven = 0;
-      for (let s = 0; s < this.#strings.length; s++) {
-        const string = this.#strings[s]!;
-        const at = current[s]!;
-        let emf = 0;
-        let ohms = this.#links * link;
-        for (let i = 0; i < string.at.length; i++) {
-          const place = string.at[i]!;
-          const cca = string.cca[i]!;
-          const steep = (POLARISATION_PER_CCA * at) / cca;
-          const root = Math.sqrt(1 + steep * steep);
-          const bend = (POLARISATION_VOLTS * POLARISATION_PER_CCA) / (cca * root);
-          // The logarithm is asinh of steep, and several times quicker.
-          emf += string.factor * (this.#open[place]! - POLARISATION_VOLTS * Math.log(steep + root) + bend * at);
-          ohms += string.factor * (cold * this.#own[place]! + bend);
-        }
-        this.#emf[s] = emf;
-        this.#ohms[s] = ohms;
-        siemens += 1 / ohms;
-        driven += emf / ohms;
-      }
-      volts = (driven - amps) / siemens;
-      for (let s = 0; s < this.#strings.length; s++) current[s] = (this.#emf[s]! - volts) / this.#ohms[s]!;
-    }
-    return volts;
-  }
-
-  /** Amperes the motor needs for what the engine asks for at a speed, its oil so many times as thick as at 20 °C. */
-  #askedAmps(input: CrankInput, thick: number, speed: number): number {
-    const { referenceSpeed, referenceTorque, voltSeconds } = this.#reference;
-    const turn = speed / referenceSpeed;
-    const asked = (0.35 + 0.65 * thick * (0.5 + 0.6 * Math.exp(-10 * turn) + 0.5 * turn)) * Math.tanh(speed / STILL);
+  /** Amperes the motor needs for what the engine asks for at a speed, its oil as thick as it was made ready for. */
+  #askedAmps(input: CrankInput, { viscous, grip }: Drag): number {
+    const { referenceTorque, voltSeconds } = this.#reference;
+    const asked = (0.35 + 0.65 * this.#thick * viscous) * grip;
     return (input.torqueFactor * referenceTorque * asked) / (TORQUE_SHARE * voltSeconds);
   }
 
   /** What the engine asks for at a speed, and what is left at the starter. The answer is lent until the next call. */
   #ask(input: CrankInput, celsius: number, speed: number): Ask {
-    const { voltSeconds } = this.#reference;
-    const amps = this.#askedAmps(input, Math.exp(input.oilPerKelvin * (20 - celsius)), speed);
-    const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
-    const bankVolts = this.#bankVolts(input, celsius, amps);
+    this.#makeReady(input, celsius);
+    return this.#answerFor(
+      input,
+      speed,
+      this.#askedAmps(input, dragAt(speed, this.#reference.referenceSpeed, this.#drag)),
+    );
+  }
+
+  #answerFor(input: CrankInput, speed: number, amps: number): Ask {
+    const copper = this.#copper;
+    const bankVolts = this.#bank.volts(amps, this.#cold, (input.linkMilliohm / 1000) * copper);
     const starterVolts = bankVolts - (amps * input.cableMilliohm * copper) / 1000;
-    const needed = amps * (input.contactMilliohm / 1000 + this.#motor20 * copper) + voltSeconds * speed;
+    const needed = amps * (input.contactMilliohm / 1000 + this.#motor20 * copper) + this.#reference.voltSeconds * speed;
     const answer = this.#answer;
     answer.amps = amps;
     answer.surplus = starterVolts - needed;
@@ -228,15 +168,34 @@ export class CrankSolver {
     return this.#ask(input, celsius, rpm * RADIANS_PER_RPM).surplus;
   }
 
-  /** Volts to spare when turning at a speed, by the worst point on the way up to it; below 0 it does not get there. */
-  surplusAt(input: CrankInput, celsius: number, rpm: number): number {
-    const speed = rpm * RADIANS_PER_RPM;
-    let least = this.#ask(input, celsius, speed).surplus;
-    for (const share of BREAK_AWAY_SHARES) {
-      const slow = share * this.#reference.referenceSpeed;
-      if (slow < speed) least = Math.min(least, this.#ask(input, celsius, slow).surplus);
+  /**
+   * Volts to spare on the way up to a speed that the motor can hold: at the first slower one where they fall short, which is
+   * as far as it gets, else the least of them. Only those are asked for that take more current than the speed itself: at the
+   * others the bank has more volts, and the motor needs fewer. The answer of the last one asked for is lent as ever.
+   */
+  #onTheWay(input: CrankInput, celsius: number, speed: number): number {
+    this.#makeReady(input, celsius);
+    const held = this.#askedAmps(input, dragAt(speed, this.#reference.referenceSpeed, this.#drag));
+    let least = Infinity;
+    for (const slow of this.#slow) {
+      const amps = this.#askedAmps(input, slow);
+      if (slow.speed >= speed || amps <= held) continue;
+      least = Math.min(least, this.#answerFor(input, slow.speed, amps).surplus);
+      if (least < 0) return least;
     }
     return least;
+  }
+
+  /** Volts to spare when turning at a speed, or on the way up to it where they fall short there; below 0 it does not get there. */
+  surplusAt(input: CrankInput, celsius: number, rpm: number): number {
+    const speed = rpm * RADIANS_PER_RPM;
+    const there = this.#ask(input, celsius, speed).surplus;
+    return there < 0 ? there : Math.min(there, this.#onTheWay(input, celsius, speed));
+  }
+
+  /** Whether a speed the motor can hold is one it gets up to. */
+  getsUpTo(input: CrankInput, celsius: number, rpm: number): boolean {
+    return this.#onTheWay(input, celsius, rpm * RADIANS_PER_RPM) >= 0;
   }
 
   /**
@@ -247,12 +206,11 @@ export class CrankSolver {
    * @param limitVolts least volts at the starter while cranking
    */
   overLimit(input: CrankInput, celsius: number, limitVolts: number): number {
+    this.#makeReady(input, celsius);
     const { referenceSpeed, voltSeconds } = this.#reference;
-    const copper = 1 + COPPER_PER_KELVIN * (celsius - 20);
-    const ohms = input.contactMilliohm / 1000 + this.#motor20 * copper;
-    const thick = Math.exp(input.oilPerKelvin * (20 - celsius));
+    const ohms = input.contactMilliohm / 1000 + this.#motor20 * this.#copper;
     const speed = crossing(
-      (at) => this.#askedAmps(input, thick, at) * ohms + voltSeconds * at - limitVolts,
+      (at) => this.#askedAmps(input, dragAt(at, referenceSpeed, this.#drag)) * ohms + voltSeconds * at - limitVolts,
       BREAK_AWAY_SHARES.at(-1)! * referenceSpeed,
       FASTEST_SHARE * referenceSpeed,
       CLOSE_ENOUGH,
@@ -266,18 +224,18 @@ export class CrankSolver {
    */
   crank(input: CrankInput, celsius: number, guessRpm = USUAL_RPM): SteadyCrank {
     const { referenceSpeed } = this.#reference;
-    for (const share of BREAK_AWAY_SHARES) {
-      const { surplus, amps, starterVolts, bankVolts } = this.#ask(input, celsius, share * referenceSpeed);
-      if (surplus < 0) return { turns: false, rpm: 0, amps, starterVolts, bankVolts };
-    }
+    const slowest = BREAK_AWAY_SHARES.at(-1)! * referenceSpeed;
     const speed = crossingNear(
       (at) => -this.#ask(input, celsius, at).surplus,
       guessRpm * RADIANS_PER_RPM,
-      BREAK_AWAY_SHARES.at(-1)! * referenceSpeed,
+      slowest,
       FASTEST_SHARE * referenceSpeed,
       CLOSE_ENOUGH,
     );
-    const { amps, starterVolts, bankVolts } = this.#ask(input, celsius, speed);
+    const isStuck = this.#onTheWay(input, celsius, speed) < 0;
+    const { surplus, amps, starterVolts, bankVolts } = isStuck ? this.#answer : this.#ask(input, celsius, speed);
+    // Slower than this it is not looked for: where it falls short here it stands still, too.
+    if (isStuck || (speed === slowest && surplus < 0)) return { turns: false, rpm: 0, amps, starterVolts, bankVolts };
     return { turns: true, rpm: speed / RADIANS_PER_RPM, amps, starterVolts, bankVolts };
   }
 }
