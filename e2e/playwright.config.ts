@@ -4,9 +4,6 @@ import { bundleRooms } from './bundleRooms.mjs';
 
 /** Tests that start, kill and wait for whole processes: they go first, so that none of them is left alone at the end. */
 const PROCESSES = /(start|standby|ordeal|hostile)\.spec\.ts$/;
-/** Tests of pages that take longest begin first: one that begins last is waited for on one core. */
-const LONG = /(everyView|shift|shop|visit|wholeVisit)\.spec\.ts$/;
-
 // Once, before any worker of the tests asks for them.
 if (process.env['TEST_WORKER_INDEX'] === undefined) await bundleRooms();
 
@@ -33,8 +30,9 @@ export default defineConfig({
   ],
   projects: [
     { name: 'processes', testMatch: PROCESSES },
-    { name: 'long pages', testMatch: LONG },
-    { name: 'pages', testIgnore: [PROCESSES, LONG] },
+    // In the order of their names: whole visits, which take longest, lie in `bay` and begin among the first. One that
+    // begins last is waited for on one core; a project of their own would have workers, browsers and servers of its own.
+    { name: 'pages', testIgnore: PROCESSES },
   ],
   use: {
     // What is not there after this will not come: a wrong name must not hold a worker for minutes.

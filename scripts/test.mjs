@@ -126,15 +126,9 @@ const unitTests = async (env) => {
 const specsIn = ({ suites = [], specs = [] }) => [...specs, ...suites.flatMap(specsIn)];
 const browserReport = (part) => join(reports, `${part}.json`);
 const browserEnv = (env, part) => ({ ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport(part) });
-/** Projects of the browser tests that are run, and counted, together. */
-const BROWSER_PROJECTS = { processes: ['processes'], pages: ['long pages', 'pages'] };
 const browserTests = (part, ...options) => [
   bin('playwright'),
-  [
-    'test',
-    ...['--config', 'e2e/playwright.config.ts', ...options],
-    ...BROWSER_PROJECTS[part].map((project) => `--project=${project}`),
-  ],
+  ['test', ...['--config', 'e2e/playwright.config.ts', ...options], `--project=${part}`],
 ];
 const tallyBrowser = (part, outcome) =>
   tally(`interface, ${part}`, outcome, browserReport(part), (report) => {

@@ -14,8 +14,8 @@ import {
   toSummary,
   unitsListed,
   leap,
-} from './vaktman';
-import { goOnWith } from './begun';
+} from '../vaktman';
+import { goOnWith } from '../begun';
 import type { Page } from '@playwright/test';
 
 const REST = { A: '12.86', B: '12.88', C: '12.85', D: '12.87' } as const;

@@ -18,13 +18,13 @@ import {
   toSummary,
   type Vaktman,
   leap,
-} from './vaktman';
-import { goOnWith, loaded, rested } from './begun';
-
-const root = join(import.meta.dirname, '../..');
+} from '../vaktman';
+import { root } from '../../../scripts/setup/root.mjs';
+import { goOnWith, loaded, rested } from '../begun';
 
 const judgeOnCommandLine = (file: string) => {
   const judged = spawnSync('npm', ['run', '-s', 'judge', '--', file], { cwd: root, encoding: 'utf8' });
+  expect(judged.status).toBe(0);
   expect(judged.stderr).toBe('');
   return judgementSchema.parse(JSON.parse(judged.stdout));
 };

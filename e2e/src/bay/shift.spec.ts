@@ -1,7 +1,7 @@
 import { visitMakersSchema } from '@vaktman/contract';
 import type { Browser, Page } from '@playwright/test';
-import { pressed, whoKey } from './bayTablet';
-import { readsBy } from './settings';
+import { pressed, whoKey } from '../bayTablet';
+import { readsBy } from '../settings';
 import {
   goTo,
   allSent,
@@ -13,8 +13,8 @@ import {
   toSummary,
   unitsListed,
   type Vaktman,
-} from './vaktman';
-import { goOnWith } from './begun';
+} from '../vaktman';
+import { goOnWith } from '../begun';
 
 /** A tablet people share, on which two of them went on by PIN, with everything on it for a shift without network. */
 const tablet = async (browser: Browser, vaktman: Vaktman): Promise<Page> => {
