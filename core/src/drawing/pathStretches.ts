@@ -142,7 +142,8 @@ export const chargingStretches = ({ alternators }: Places): readonly Stretch[] =
     side: 'machine',
     lines: [],
     thickness: 0,
-    label: { at: [x, y - 5], width: 2 * radius - 4 },
+    // Between the rings of its two studs, which leave little room in a small one.
+    label: { at: [x, y - (radius < 30 ? 3 : 5)], width: 2 * radius - 4, inside: { middle: [x, y], radius } },
     step: 'charge.volts',
     point: id,
   })),

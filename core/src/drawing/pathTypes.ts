@@ -7,6 +7,8 @@ export interface StretchLabel {
   readonly isLine?: true;
   /** The value stands beside the name and the mark below both: in a row they would reach too far. */
   readonly isTight?: true;
+  /** The round case it is written in; others like it stand close beside. */
+  readonly inside?: { readonly middle: XY; readonly radius: number };
 }
 
 /** A stretch of the circuit over which volts can be lost, or the machine that does the work at its end. */

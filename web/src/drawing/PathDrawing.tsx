@@ -146,7 +146,8 @@ export const PathDrawing = ({
             id={id}
             at={at}
             mark={faces.joints[id]}
-            numbered={layout.testPoints.some((point) => point.id === id)}
+            // By the place: a joint of an alternator has another name than the stud of it that is touched.
+            numbered={layout.testPoints.some((point) => point.at[0] === at[0] && point.at[1] === at[1])}
             onPress={onPress === undefined ? undefined : () => onPress('start.joint', id)}
           />
         ))

@@ -4,6 +4,8 @@ import { cloudPath } from './cloudPath';
 import { Ring } from './PathTouch';
 import { Pressable } from './Pressable';
 
+/** Close to the studs of an alternator its name and its value are written: a cloud round one would run through them. */
+const isCloseToWords = (id: string): boolean => id.startsWith('alternator.');
 /** Ground studs stand at the foot of a machine: what is read of it is written above them. */
 const hangsBelow = (id: string): boolean => id.endsWith('.ground');
 
@@ -30,7 +32,11 @@ export const PathJoint = ({
     <Ring at={at} numbered={numbered} />
     {mark === 'failed' ? (
       <>
-        <path d={cloudPath(at[0] - 14, at[1] - 14, 28, 28)} fill="none" stroke="var(--failed)" strokeWidth="2.2" />
+        {isCloseToWords(id) ? (
+          <circle cx={at[0]} cy={at[1]} r="11.5" fill="none" stroke="var(--failed)" strokeWidth="3" />
+        ) : (
+          <path d={cloudPath(at[0] - 14, at[1] - 14, 28, 28)} fill="none" stroke="var(--failed)" strokeWidth="2.2" />
+        )}
         <g transform={`translate(${at[0] + 11} ${at[1] + (hangsBelow(id) ? 11 : -27)}) scale(0.8)`}>
           <MarkShape kind="failed" />
         </g>

@@ -2,7 +2,7 @@ import type { Stretch, XY } from '@vaktman/core';
 import { SvgFigure } from '../control/Figure';
 import { MARK_WORDS } from '../control/Mark';
 import { Words } from '../control/Words';
-import { cloudPath } from './cloudPath';
+import { cloudPath, roundCloudPath } from './cloudPath';
 import { MarkWord } from './MarkWord';
 import { isInside } from './needles';
 import { Cable, lineOf } from './PathCable';
@@ -18,8 +18,9 @@ const saidOf = ({ value, unit, limit, mark }: StretchFace): string => {
 /** The limit goes under the value where the name's line has no room for it. */
 const isLimitBelow = (room: number, { limit }: StretchFace): boolean => limit !== '' && room >= 140 && room < 200;
 
-/** Digits that fit inside a machine of a width; small alternators stand four in a row. */
-const insideSize = (width: number): number => (width >= 60 ? 16 : width >= 54 ? 14.5 : 13);
+/** Digits that fit inside a machine of a width, and how far below its name; small alternators stand four in a row. */
+const insideDigits = (width: number): { readonly size: number; readonly below: number } =>
+  width >= 60 ? { size: 16, below: 18 } : width >= 54 ? { size: 14.5, below: 18 } : { size: 13, below: 16 };
 
 /** Where the value and the mark of a line of several stand beside its name. */
 const VALUE_X = 96;
@@ -68,6 +69,7 @@ const StretchLabel = ({
   if (stretch.label === null) return null;
   const [x, y] = stretch.label.at;
   if (isInside(stretch)) {
+    const { size, below } = insideDigits(stretch.label.width);
     return (
       <text x={x} y={y} textAnchor="middle" fill="var(--ink)">
         <tspan className="name" fontSize="15" fontWeight="680">
@@ -75,7 +77,7 @@ const StretchLabel = ({
         </tspan>
         <tspan
           x={x}
-          dy="18"
+          dy={below}
           fontSize="15"
           fontWeight="700"
           fill={face?.mark === 'failed' ? 'var(--failed)' : 'var(--ink)'}
@@ -89,7 +91,7 @@ const StretchLabel = ({
               'not yet'
             )
           ) : (
-            <SvgFigure text={face.value} size={insideSize(stretch.label.width)} />
+            <SvgFigure text={face.value} size={size} />
           )}
           {face?.value == null ? null : <tspan fontSize="13"> {face.unit}</tspan>}
         </tspan>
@@ -147,7 +149,18 @@ const cloudWidth = ({ width, isTight }: NonNullable<Stretch['label']>): number =
 const Failure = ({ stretch, face }: { stretch: Stretch; face: StretchFace }) => {
   // Between the lines of several there is no room for a cloud: colour, mark and word say it.
   if (stretch.label === null || stretch.label.isLine === true) return null;
-  const [x, y] = stretch.label.at;
+  const { at, inside } = stretch.label;
+  if (inside !== undefined)
+    return (
+      <path
+        d={roundCloudPath(inside.middle, inside.radius)}
+        fill="none"
+        stroke="var(--failed)"
+        strokeWidth="2.2"
+        pointerEvents="none"
+      />
+    );
+  const [x, y] = at;
   const centred = isInside(stretch);
   const limitBelow = !centred && isLimitBelow(stretch.label.width, face);
   return (

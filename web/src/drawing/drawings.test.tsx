@@ -71,6 +71,32 @@ describe('what stands beside a stretch of the circuit', () => {
 });
 
 describe('the circuit drawing', () => {
+  it.each([1, 2, 3, 4])(
+    'of %i alternators leaves the number of every place a probe touches to be read',
+    (alternators) => {
+      const wired = {
+        ...unitOf('2S2P'),
+        alternators: ['ALT1', 'ALT2', 'ALT3', 'ALT4']
+          .slice(0, alternators)
+          .map((id) => ({ id, ratedAmps: 160, ground: 'stud' as const, remoteSense: false })),
+      };
+      const layout = pathLayout(wired);
+      const joints = Object.fromEntries(layout.joints.map(({ id }) => [id, 'failed' as const]));
+      const { container } = show(<PathDrawing unit={wired} faces={{ stretches: {}, joints }} batteries={{}} />);
+      const circles = [...container.querySelectorAll('circle')];
+      const covered = layout.testPoints.filter(({ at: [x, y], number }) => {
+        const here = circles.filter(
+          (circle) => circle.getAttribute('cx') === String(x) && circle.getAttribute('cy') === String(y),
+        );
+        const own = here.findIndex((circle) => circle.parentElement?.textContent === String(number));
+        return (
+          own < 0 ||
+          here.slice(own + 1).some((circle) => !['none', 'transparent'].includes(circle.getAttribute('fill') ?? ''))
+        );
+      });
+      expect(covered.map(({ id }) => id)).toEqual([]);
+    },
+  );
   it.each(pathLayout(unit).joints.map(({ id }) => id))('shows both tags of the probes at %s', (point) => {
     const { container } = show(
       <PathDrawing
