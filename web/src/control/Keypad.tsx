@@ -1,5 +1,5 @@
 import { present } from '@vaktman/core';
-import { useEffect, useEffectEvent, useReducer, useRef, type ReactNode } from 'react';
+import { useCallback, useEffect, useEffectEvent, useLayoutEffect, useReducer, useRef, type ReactNode } from 'react';
 import { PrimaryKey } from './Key';
 import { useReaderUnits, useWords } from './ReaderContext';
 import { useKeypadKeys } from './useKeypadKeys';
@@ -133,6 +133,11 @@ export const Keypad = ({
   };
 
   useKeypadKeys(press, enter);
+  const latestPress = useRef(press);
+  useLayoutEffect(() => {
+    latestPress.current = press;
+  });
+  const pressDigit = useCallback((key: string): void => latestPress.current(key), []);
 
   const isShort = Math.ceil(fields.length / columns) <= ROWS_IN_REACH;
   const entries = (
@@ -158,7 +163,7 @@ export const Keypad = ({
             {words(notice.words)}
           </Notice>
         )}
-        <KeypadDigits signed={field.signed === true} press={press} />
+        <KeypadDigits signed={field.signed === true} press={pressDigit} />
         <Foot>
           <PrimaryKey isPending={saving} onPress={enter}>
             {notice?.kind === 'unusual' ? 'Save it anyway' : saveWords}

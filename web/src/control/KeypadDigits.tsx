@@ -1,4 +1,5 @@
 import { Delete } from 'lucide-react';
+import { memo } from 'react';
 import { KEYS } from './keypadEntry';
 import { Digit, Keys } from './keypadStyle';
 import { useReaderUnits } from './ReaderContext';
@@ -12,14 +13,14 @@ const WORDS: Readonly<Record<string, string>> = {
 const LAST = 3;
 const SIGNED = [...KEYS.slice(0, -LAST), 'sign', ...KEYS.slice(-LAST)];
 
-/** The digits, and the sign where a number may be below zero. */
-export const KeypadDigits = ({
-  signed,
-  press,
-}: {
+interface KeypadDigitsProps {
   readonly signed: boolean;
+  /** The same one for as long as they are shown: a digit that is typed draws none of them anew. */
   readonly press: (key: string) => void;
-}) => {
+}
+
+/** The digits, and the sign where a number may be below zero. */
+export const KeypadDigits = memo(({ signed, press }: KeypadDigitsProps) => {
   const { decimal } = useReaderUnits();
   return (
     <Keys role="group" aria-label="Keypad" $signed={signed}>
@@ -30,4 +31,4 @@ export const KeypadDigits = ({
       ))}
     </Keys>
   );
-};
+});
