@@ -13,3 +13,10 @@ export const limitUnit = (name: LimitName): string => {
   const { unit } = LIMITS[name];
   return unit === 'ratio' ? '' : unit;
 };
+
+/** A point in the wrong place is a figure ten times the usual or a tenth of it; methods themselves differ by less than this. Rule of thumb. */
+const FAR = 8;
+/** Whether a limit as somebody states it is so far from the usual that it is asked for once more; both in the same unit. */
+export const isFarFromUsual = (stated: number, usual: number): boolean =>
+  // Where the usual is to ask for nothing, whatever is asked for is meant.
+  usual !== 0 && (stated > usual * FAR || stated * FAR < usual);

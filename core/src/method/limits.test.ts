@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   CHARGE_DROP_RULES,
+  isFarFromUsual,
   LIMIT_NAMES,
   LIMITS,
   limitBook,
@@ -173,6 +174,24 @@ describe('whose figure holds', () => {
     expect(book.get('gateVolts')).toMatchObject({ value: 12.3, from: 'profile' });
     expect([book.version, book.starterDropRule, book.chargeDropRule]).toEqual([1, 'each-by-crank', 'each']);
   });
+});
+
+describe('a figure far from the usual', () => {
+  it('is one with its point in the wrong place, either way', () =>
+    expect([13.8, 10, 1.38, 138, 0, 55.3].map((stated) => isFarFromUsual(stated, 13.8))).toEqual([
+      false,
+      false,
+      true,
+      true,
+      true,
+      false,
+    ]));
+  it('is none of what the methods themselves say', () =>
+    expect(
+      PROFILE_NAMES.flatMap((profile) =>
+        LIMIT_NAMES.filter((name) => isFarFromUsual(limitBook(profile, 12).get(name).value, LIMITS[name].value)),
+      ),
+    ).toEqual([]));
 });
 
 describe('limits that are stated', () => {

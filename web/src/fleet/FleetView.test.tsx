@@ -120,6 +120,24 @@ describe('classes of machine', () => {
       }),
     );
   });
+  it('ask for a figure once more that is far from the usual one, and take it all the same', async () => {
+    server.answers['PUT /api/fleet/classes'] = { body: {} };
+    const { user } = shown({ ...FLEET, classes: [HELD] });
+    const group = within(await screen.findByRole('group', { name: 'Class 1' }));
+    const limit = within(group.getByRole('group', { name: 'Limit 1' }));
+    expect(limit.queryByRole('status')).toBeNull();
+    const value = limit.getByLabelText(/^Figure/);
+    await user.clear(value);
+    await user.type(value, '13,6');
+    expect(limit.queryByRole('status')).toBeNull();
+    await user.clear(value);
+    await user.type(value, '136');
+    expect(limit.getByRole('status').textContent).toContain('is the point in its place?');
+    await user.click(screen.getByRole('button', { name: 'Save the classes' }));
+    await waitFor(() =>
+      expect(sent('PUT', '/api/fleet/classes')).toMatchObject({ classes: [{ limits: { runningMinVolts: 136 } }] }),
+    );
+  });
   const changedElsewhere = (store: ReturnType<typeof shown>['store']): void => {
     server.answers['GET /api/fleet'] = { body: { ...FLEET, classes: [GRADER] } };
     act(() => void store.dispatch(api.util.invalidateTags(['Fleet'])));

@@ -3,7 +3,7 @@ import { useWatch, type Control } from 'react-hook-form';
 import { QuietKey } from '../control/Key';
 import { Choice, NumberLine } from '../control/formLines';
 import { limitOptions } from '../control/limitOptions';
-import { Words } from '../control/Words';
+import { UsualFigure } from '../control/UsualFigure';
 import type { ClassesTyped } from './classForm';
 import { LimitRow } from './fleetStyle';
 
@@ -45,15 +45,18 @@ export const LimitLine = ({
         label="Figure"
         unit={name === undefined ? '' : limitUnit(name)}
       />
-      <small>
-        {name === undefined ? null : (
-          <Words>
-            {[limitScaleWords(name), `usually ${LIMITS[name].value} ${limitUnit(name)}`.trim()]
-              .filter((text) => text !== '')
-              .join('; ')}
-          </Words>
-        )}
-      </small>
+      {name === undefined ? (
+        <small />
+      ) : (
+        <UsualFigure
+          control={control}
+          name={`classes.${index}.limits.${at}.value`}
+          usual={LIMITS[name].value}
+          words={[limitScaleWords(name), `usually ${LIMITS[name].value} ${limitUnit(name)}`.trim()]
+            .filter((text) => text !== '')
+            .join('; ')}
+        />
+      )}
       <QuietKey onPress={remove}>Remove</QuietKey>
     </LimitRow>
   );

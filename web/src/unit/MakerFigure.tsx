@@ -3,7 +3,7 @@ import { useWatch, type Control } from 'react-hook-form';
 import { Choice, NumberLine } from '../control/formLines';
 import { QuietKey } from '../control/Key';
 import { limitOptions } from '../control/limitOptions';
-import { Words } from '../control/Words';
+import { UsualFigure } from '../control/UsualFigure';
 import { Grid } from './formGrid';
 import type { UnitFormFields } from './unitForm';
 
@@ -33,11 +33,16 @@ export const MakerFigure = ({
         label="Figure"
         unit={name === undefined ? '' : limitUnit(name)}
       />
-      <small style={{ alignSelf: 'end', paddingBottom: '0.8rem' }}>
+      <div style={{ alignSelf: 'end', paddingBottom: '0.8rem' }}>
         {name === undefined || usual === null ? null : (
-          <Words>{`usually ${Number(usual.toFixed(3))} ${limitUnit(name)} here`}</Words>
+          <UsualFigure
+            control={control}
+            name={`makerLimits.${index}.value`}
+            usual={usual}
+            words={`usually ${Number(usual.toFixed(3))} ${limitUnit(name)} here`}
+          />
         )}
-      </small>
+      </div>
       <QuietKey type="button" style={{ alignSelf: 'end' }} onPress={remove}>
         Remove
       </QuietKey>
