@@ -23,6 +23,11 @@ const Part = styled(DateSegment)`
   padding: 0.5rem 0;
   white-space: pre;
   outline: none;
+  /* A thumb hits the day it means, also where it is written with narrow digits. */
+  &[role='spinbutton'] {
+    min-width: 24px;
+    text-align: center;
+  }
   &[data-placeholder] {
     color: var(--ink-2);
     font-weight: 450;

@@ -6,6 +6,7 @@ import { Words } from '../control/Words';
 import { dayText } from '../control/dates';
 import { Figure } from '../control/Figure';
 import { DISPOSITION_MARK, MARK_WORDS, MarkShape } from '../control/Mark';
+import { useWidth } from '../drawing/useWidth';
 import { PHONE } from '../theme/screen';
 import { forecastWords } from './forecastWords';
 import { monthOf, onTime, timeScale } from './timeScale';
@@ -52,7 +53,8 @@ const Row = styled.div`
 const Visits = styled.div`
   position: relative;
   height: 44px;
-  a {
+  a,
+  .mark {
     position: absolute;
     transform: translateX(-50%);
     text-align: center;
@@ -64,6 +66,13 @@ const Visits = styled.div`
   }
   a:hover {
     text-decoration: underline;
+  }
+  /* Under the one that is pressed. */
+  .mark {
+    pointer-events: none;
+  }
+  a {
+    z-index: 1;
   }
   svg {
     width: 18px;
@@ -88,6 +97,25 @@ const Visits = styled.div`
 `;
 /** Percent of the axis that one date takes. */
 const DATE_WIDTH = 11.5;
+/** What a thumb has of a mark before it has the next, pixels. */
+const PRESS_PX = 24;
+
+/** The latest visit, and each before it whose place is clear of the one taken last. */
+const standingApart = (
+  visits: UnitDetail['visits'],
+  placed: (startedAt: string) => number,
+  leastPercent: number,
+): ReadonlySet<string> => {
+  const apart = new Set<string>();
+  let lastAt = Infinity;
+  for (const { visitId, startedAt } of visits) {
+    const at = placed(startedAt);
+    if (lastAt - at < leastPercent) continue;
+    apart.add(visitId);
+    lastAt = at;
+  }
+  return apart;
+};
 
 /** Where a battery was before it sat here, and where it went. */
 const elsewhereWords = ({ batteryId, from, to }: Placement, elsewhere: UnitHistory['elsewhere']): string => {
@@ -116,15 +144,10 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
   );
   /** Percent of the axis that a visit stands at: its date is not cut off at either end. */
   const placed = (startedAt: string): number => Math.min(96, Math.max(3, onTime(scale, Date.parse(startedAt))));
-  /** Visits whose date is written: the latest, and each before it that stands clear of the one written last. */
-  const dated = new Set<string>();
-  let lastAt = Infinity;
-  for (const { visitId, startedAt } of detail.visits) {
-    const at = placed(startedAt);
-    if (lastAt - at < DATE_WIDTH) continue;
-    dated.add(visitId);
-    lastAt = at;
-  }
+  const dated = standingApart(detail.visits, placed, DATE_WIDTH);
+  const [marks, widthPx] = useWidth<HTMLDivElement>(1000);
+  // Of visits too close to be told apart by a thumb one is pressed here; the list of visits leads to each.
+  const pressed = standingApart(detail.visits, placed, (100 * PRESS_PX) / widthPx);
   const wanted = detail.unit.bank.batteries
     .map(({ position }): PositionLife => ({
       position,
@@ -143,21 +166,29 @@ const LifeLines = ({ detail, history, nowMs }: { detail: UnitDetail; history: Un
           <h2>Visits</h2>
           <small>capability, % of rating</small>
         </div>
-        <Visits>
-          {detail.visits.map((visit) => (
-            <Link
-              key={visit.visitId}
-              to={`/visits/${visit.visitId}/summary`}
-              style={{ left: `${placed(visit.startedAt)}%` }}
-            >
-              <svg viewBox="0 0 20 20" role="img" aria-label={MARK_WORDS[DISPOSITION_MARK[visit.disposition]]}>
-                <MarkShape kind={DISPOSITION_MARK[visit.disposition]} />
-              </svg>
-              <span className="date">
-                {dated.has(visit.visitId) ? dayText(visit.startedAt).replace(/ \d\d(\d\d)$/, ' ’$1') : ''}
+        <Visits ref={marks}>
+          {detail.visits.map(({ visitId, startedAt, disposition }) => {
+            const place = { left: `${placed(startedAt)}%` };
+            const mark = (
+              <>
+                <svg viewBox="0 0 20 20" role="img" aria-label={MARK_WORDS[DISPOSITION_MARK[disposition]]}>
+                  <MarkShape kind={DISPOSITION_MARK[disposition]} />
+                </svg>
+                <span className="date">
+                  {dated.has(visitId) ? dayText(startedAt).replace(/ \d\d(\d\d)$/, ' ’$1') : ''}
+                </span>
+              </>
+            );
+            return pressed.has(visitId) ? (
+              <Link key={visitId} to={`/visits/${visitId}/summary`} style={place}>
+                {mark}
+              </Link>
+            ) : (
+              <span key={visitId} className="mark" style={place}>
+                {mark}
               </span>
-            </Link>
-          ))}
+            );
+          })}
           <em>
             forecast
             <br />
