@@ -7,7 +7,7 @@ import { seeded } from './random';
 import { UNITS } from './units';
 import type { UnitSpec } from './unitSpec';
 
-/** The demo stands still at this date; last visits lie a little before it, spread by unit. */
+/** When each unit was visited last as the demo is made, spread by unit; whoever loads it brings all of it up to their own day. */
 const LAST_DAYS: Readonly<Record<string, string>> = {
   'P-12': '2026-01-19',
   'P-03': '2026-11-17',
