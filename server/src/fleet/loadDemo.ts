@@ -12,9 +12,10 @@ const UNIQUE_VIOLATION = '23505';
  * Loads the made-up fleet from its file into an empty database, its last visit within the last day.
  * @returns false when there is a fleet already
  */
-export const loadDemo = async (pool: Pool, file: string, nowMs: number = Date.now()): Promise<boolean> => {
+export const loadDemo = async (pool: Pool, file: string): Promise<boolean> => {
   if ((await findFleetId(pool)) !== null) return false;
   try {
+    const nowMs = Date.now();
     const archive = archiveSchema.parse(JSON.parse(await readFile(file, 'utf8')));
     await importArchive(pool, broughtUpToDate(archive, nowMs), nowMs);
     return true;
