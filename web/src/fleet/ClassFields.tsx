@@ -1,4 +1,4 @@
-import { DISPOSITION_WORDS, DISPOSITIONS, USUAL_INTERVALS } from '@vaktman/core';
+import { DISPOSITION_WORDS, DISPOSITIONS, USUAL_INTERVALS, type ProfileName } from '@vaktman/core';
 import { useFieldArray, type Control } from 'react-hook-form';
 import styled from 'styled-components';
 import { Words } from '../control/Words';
@@ -38,10 +38,12 @@ const Row = styled.div`
 export const ClassFields = ({
   control,
   index,
+  method,
   remove,
 }: {
   control: Control<ClassesTyped, unknown, unknown>;
   index: number;
+  method: ProfileName;
   remove: () => void;
 }) => {
   const limits = useFieldArray({ control, name: `classes.${index}.limits` });
@@ -67,7 +69,7 @@ export const ClassFields = ({
         );
       })}
       {limits.fields.map(({ id }, at) => (
-        <LimitLine key={id} control={control} index={index} at={at} remove={() => limits.remove(at)} />
+        <LimitLine key={id} control={control} index={index} at={at} method={method} remove={() => limits.remove(at)} />
       ))}
       <div>
         <Key type="button" onPress={() => limits.append({ name: '', value: '' })}>

@@ -57,7 +57,7 @@ export const Classes = ({ fleet }: { fleet: Fleet }) => {
       >
         <AskForForm control={control} />
         {fields.map(({ id }, index) => (
-          <ClassFields key={id} control={control} index={index} remove={() => remove(index)} />
+          <ClassFields key={id} control={control} index={index} method={fleet.profile} remove={() => remove(index)} />
         ))}
         {failure === null ? null : <Wrong role="alert">{failure}</Wrong>}
         <div style={{ display: 'flex', gap: '1rem', paddingTop: '1rem' }}>

@@ -138,6 +138,12 @@ describe('classes of machine', () => {
       expect(sent('PUT', '/api/fleet/classes')).toMatchObject({ classes: [{ limits: { runningMinVolts: 136 } }] }),
     );
   });
+  it('say what is usual by the method the fleet goes by', async () => {
+    const classes = [{ name: 'Grader', intervals: {}, limits: { gateVolts: 12.5 } }];
+    shown({ ...FLEET, profile: 'rested', classes });
+    const group = within(await screen.findByRole('group', { name: 'Limit 1' }));
+    expect(group.getByText(/usually/).textContent).toContain('usually 12.6 V');
+  });
   const changedElsewhere = (store: ReturnType<typeof shown>['store']): void => {
     server.answers['GET /api/fleet'] = { body: { ...FLEET, classes: [GRADER] } };
     act(() => void store.dispatch(api.util.invalidateTags(['Fleet'])));

@@ -1,4 +1,4 @@
-import { LIMIT_NAMES, LIMITS, limitScaleWords, limitUnit } from '@vaktman/core';
+import { limitBook, LIMIT_NAMES, limitScaleWords, limitUnit, type ProfileName } from '@vaktman/core';
 import { useWatch, type Control } from 'react-hook-form';
 import { QuietKey } from '../control/Key';
 import { Choice, NumberLine } from '../control/formLines';
@@ -12,12 +12,15 @@ export const LimitLine = ({
   control,
   index,
   at,
+  method,
   remove,
 }: {
   readonly control: Control<ClassesTyped, unknown, unknown>;
   /** Of the class, and of the limit in it. */
   readonly index: number;
   readonly at: number;
+  /** The method the fleet goes by: what it asks for is the usual figure. */
+  readonly method: ProfileName;
   readonly remove: () => void;
 }) => {
   // Not what is typed for them: every line with its list would be drawn anew at every digit of one.
@@ -29,6 +32,7 @@ export const LimitLine = ({
       (limits ?? []).map((limit) => limit.name),
   });
   const name = LIMIT_NAMES.find((own) => own === names[at]);
+  const usual = name === undefined ? null : limitBook(method, 12).get(name).value;
   return (
     <LimitRow role="group" aria-label={`Limit ${at + 1}`}>
       <div>
@@ -45,14 +49,14 @@ export const LimitLine = ({
         label="Figure"
         unit={name === undefined ? '' : limitUnit(name)}
       />
-      {name === undefined ? (
+      {name === undefined || usual === null ? (
         <small />
       ) : (
         <UsualFigure
           control={control}
           name={`classes.${index}.limits.${at}.value`}
-          usual={LIMITS[name].value}
-          words={[limitScaleWords(name), `usually ${LIMITS[name].value} ${limitUnit(name)}`.trim()]
+          usual={usual}
+          words={[limitScaleWords(name), `usually ${usual} ${limitUnit(name)}`.trim()]
             .filter((text) => text !== '')
             .join('; ')}
         />
