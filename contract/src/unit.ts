@@ -80,7 +80,10 @@ export const unitDetailSchema = z.object({
   /** Positions in which no battery sits. */
   empty: z.array(z.string()),
   placements: z.array(placementSchema),
+  /** The latest. */
   visits: z.array(visitSummarySchema),
+  /** Where the list of visits goes on with the ones before those; null where there are none. */
+  earlierVisits: z.string().nullable().default(null),
   /** When its picture was taken; null where there is none. */
   pictureAt: z.string().nullable().default(null),
 });

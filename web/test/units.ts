@@ -56,5 +56,6 @@ export const unitDetailOf = (id: string) => ({
   empty: [],
   placements: [],
   visits: [],
+  earlierVisits: null,
   pictureAt: null,
 });

@@ -2,7 +2,8 @@ import type { FleetId, UnitId } from '@vaktman/core';
 import { withTransaction, type Pool, type Queryable } from '../database/pool';
 import { notFound } from '../http/problem';
 import { loadPicture, pictureMoment, setPicture } from './pictureStore';
-import { loadUnit, loadVisitSummaries } from './unitStore';
+import { listVisits } from '../visit/visitList';
+import { loadUnit } from './unitStore';
 
 /** A unit as it is on record. @throws {ClientError} 404 when there is none of that number */
 export const knownUnit = async (db: Queryable, fleetId: FleetId, unitId: UnitId) => {
@@ -11,11 +12,15 @@ export const knownUnit = async (db: Queryable, fleetId: FleetId, unitId: UnitId)
   return found;
 };
 
-/** A unit with its picture and its visits. @throws {ClientError} 404 when there is none of that number */
+/** So many visits stand on the page of a unit; those before them are asked for. */
+const VISITS_SHOWN = 60;
+
+/** A unit with its picture and its latest visits. @throws {ClientError} 404 when there is none of that number */
 export const unitPage = async (db: Queryable, fleetId: FleetId, unitId: UnitId) => {
   const unit = await knownUnit(db, fleetId, unitId);
   const pictureAt = await pictureMoment(db, fleetId, unitId);
-  return { ...unit, pictureAt, visits: await loadVisitSummaries(db, fleetId, unitId) };
+  const { visits, next } = await listVisits(db, fleetId, { unitId, limit: VISITS_SHOWN }, null);
+  return { ...unit, pictureAt, visits, earlierVisits: next };
 };
 
 /** The picture of a unit, JPEG. @throws {ClientError} 404 when there is none */

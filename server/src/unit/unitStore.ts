@@ -1,4 +1,4 @@
-import type { Placement, UnitEntry, VisitSummary } from '@vaktman/contract';
+import type { Placement, UnitEntry } from '@vaktman/contract';
 import {
   type FleetId,
   type UnitId,
@@ -178,25 +178,6 @@ export const setRetired = async (
     [fleetId, unitId, retired?.at ?? null, retired?.because ?? null],
   );
   return rowCount === 1;
-};
-
-const VISITS_SHOWN = 60;
-
-/** A unit's visits as lists show them, latest first. */
-export const loadVisitSummaries = async (db: Queryable, fleetId: FleetId, unitId: UnitId): Promise<VisitSummary[]> => {
-  const { rows } = await db.query<
-    Omit<VisitSummary, 'startedAt' | 'closedAt'> & { startedAt: Date; closedAt: Date | null }
-  >(
-    `SELECT visit_id AS "visitId", started_at AS "startedAt", closed_at AS "closedAt", technician, disposition, headline,
-            finding_count AS "findingCount", body -> 'batteries' AS batteries, coalesce(body -> 'lasts', '{}') AS lasts
-     FROM visit_summary WHERE fleet_id = $1 AND unit_id = $2 ORDER BY started_at DESC LIMIT $3`,
-    [fleetId, unitId, VISITS_SHOWN],
-  );
-  return rows.map((row) => ({
-    ...row,
-    startedAt: row.startedAt.toISOString(),
-    closedAt: row.closedAt?.toISOString() ?? null,
-  }));
 };
 
 export { thingOf };

@@ -13,7 +13,8 @@ import { attachment, fileAnswer, recordAnswer } from '../record/recordRoute';
 import { doubtsOfVisit } from './doubtStore';
 import { loadApart } from './keptApart';
 import { makersOfVisit } from './makerStore';
-import { listVisits, loadVisit } from './visitStore';
+import { listVisits, visitPlace } from './visitList';
+import { loadVisit } from './visitStore';
 
 /**
  * Visits: each whole, as record and file, and the instruments' feed of its steps.
@@ -37,12 +38,13 @@ export const visitRoutes = (
     return { makers: await makersOfVisit(pool, id, visitId), doubts: await doubtsOfVisit(pool, id, visitId) };
   };
   routes.get('/', async (c) => {
-    const list = await listVisits(pool, await fleetId(), checkedQuery(c, visitQuerySchema));
-    if (list === null)
+    const { after, ...asked } = checkedQuery(c, visitQuerySchema);
+    const from = after === undefined ? null : visitPlace(after);
+    if (after !== undefined && from === null)
       throw new ClientError(422, 'The query is not as expected. Nothing was looked up.', [
         { path: 'after', message: 'expected what a page before told as next' },
       ]);
-    return c.json(list);
+    return c.json(await listVisits(pool, await fleetId(), asked, from));
   });
   routes.get('/:visitId', async (c) => c.json(await stored(c.req.param('visitId'))));
   routes.get('/:visitId/makers', async (c) => {

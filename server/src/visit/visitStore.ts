@@ -1,4 +1,4 @@
-import type { Entry, VisitDetail, VisitList, VisitOpening, VisitQuery } from '@vaktman/contract';
+import type { Entry, VisitDetail, VisitOpening } from '@vaktman/contract';
 import {
   type FleetId,
   type VisitId,
@@ -250,43 +250,4 @@ export const visitUnit = async (db: Queryable, fleetId: FleetId, visitId: VisitI
     visitId,
   ]);
   return rows[0]?.unit ?? null;
-};
-
-/** A place in the list of visits, as one word that a client gives back. */
-const placeOf = (startedAt: Date, visitId: VisitId): string =>
-  Buffer.from(`${startedAt.toISOString()} ${visitId}`).toString('base64url');
-const readPlace = (place: string): readonly [at: string, visitId: VisitId] | null => {
-  const match = /^(\S+Z) ([0-9a-f-]{36})$/.exec(Buffer.from(place, 'base64url').toString('utf8'));
-  return match === null || Number.isNaN(Date.parse(match[1] ?? '')) ? null : [match[1] ?? '', match[2] ?? ''];
-};
-
-/** Visits as lists show them, latest first. Null when the place a page is to begin at is none. */
-export const listVisits = async (
-  db: Queryable,
-  fleetId: FleetId,
-  { unitId, since, after, limit }: VisitQuery,
-): Promise<VisitList | null> => {
-  const place = after === undefined ? [null, null] : readPlace(after);
-  if (place === null) return null;
-  const { rows } = await db.query<
-    Omit<VisitList['visits'][number], 'startedAt' | 'closedAt'> & { startedAt: Date; closedAt: Date | null }
-  >(
-    `SELECT unit_id AS "unitId", visit_id AS "visitId", started_at AS "startedAt", closed_at AS "closedAt", technician, disposition, headline,
-            finding_count AS "findingCount", body -> 'batteries' AS batteries, coalesce(body -> 'lasts', '{}') AS lasts
-     FROM visit_summary
-     WHERE fleet_id = $1 AND ($2::text IS NULL OR unit_id = $2) AND ($3::timestamptz IS NULL OR started_at >= $3)
-       AND ($4::timestamptz IS NULL OR (started_at, visit_id) < ($4, $5::uuid))
-     ORDER BY started_at DESC, visit_id DESC LIMIT $6`,
-    [fleetId, unitId ?? null, since ?? null, ...place, limit + 1],
-  );
-  const shown = rows.slice(0, limit);
-  const last = shown.at(-1);
-  return {
-    visits: shown.map((row) => ({
-      ...row,
-      startedAt: row.startedAt.toISOString(),
-      closedAt: row.closedAt?.toISOString() ?? null,
-    })),
-    next: rows.length > limit && last !== undefined ? placeOf(last.startedAt, last.visitId) : null,
-  };
 };

@@ -70,3 +70,13 @@ it('says so while nothing was changed, and that the server does not answer', asy
   show(<ChangesView />);
   expect((await screen.findByRole('alert')).textContent).toContain('The server does not answer.');
 });
+it('says where earlier ones do not come, and keeps what is shown', async () => {
+  server.answers['GET /api/changes/kept'] = ({ query }) =>
+    query['before'] === undefined
+      ? { body: { entries: [entry(9, { after: { description: 'ninth' } })], next: 9 } }
+      : { status: 500, body: { type: 'about:blank', title: 'Broken.', status: 500 } };
+  const { user } = show(<ChangesView />);
+  await user.click(await screen.findByRole('button', { name: 'Show earlier ones' }));
+  expect((await screen.findByRole('alert')).textContent).toContain('Broken.');
+  expect(screen.getAllByRole('listitem')).toHaveLength(1);
+});

@@ -6,7 +6,7 @@ import { useFleetQuery } from '../api/api';
 import { failedWords } from '../api/failure';
 import { useKeptChangesInfiniteQuery } from '../fleet/fleetApi';
 import { dayText, dayTimeText } from '../control/dates';
-import { Key } from '../control/Key';
+import { EarlierKey } from '../control/EarlierKey';
 import { useWords } from '../control/ReaderContext';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
@@ -20,9 +20,6 @@ const Sheet = styled.main`
   max-width: 70rem;
   h2 {
     font-size: 2rem;
-  }
-  > button {
-    justify-self: start;
   }
 `;
 const Entry = styled.li`
@@ -150,9 +147,12 @@ export const ChangesView = () => {
         </ol>
       )}
       {changes.hasNextPage ? (
-        <Key isPending={changes.isFetchingNextPage} onPress={() => changes.fetchNextPage()}>
-          Show earlier ones
-        </Key>
+        <EarlierKey
+          words="Show earlier ones"
+          isPending={changes.isFetchingNextPage}
+          failed={changes.isError ? failedWords(changes.error) : null}
+          onPress={() => void changes.fetchNextPage()}
+        />
       ) : null}
     </Sheet>
   );

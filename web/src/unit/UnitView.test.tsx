@@ -3,7 +3,7 @@ import { act } from 'react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { showAt } from '../../test/show';
-import { twoAlternators, unitDetailOf, unitOf } from '../../test/units';
+import { OPEN_VISIT, twoAlternators, unitDetailOf, unitOf } from '../../test/units';
 import { UnitView } from './UnitView';
 
 const server = standServer();
@@ -126,5 +126,53 @@ describe('limits of the method', () => {
     server.answers['GET /api/fleet'] = BROKEN;
     await view();
     expect((await recharge()).getAttribute('aria-label')).not.toContain('limit');
+  });
+});
+
+describe('visits of many years', () => {
+  const visitOf = (day: number) => ({
+    ...OPEN_VISIT,
+    visitId: `01932a00-0000-7000-8000-0000000001${day}`,
+    startedAt: `2025-11-${day}T08:00:00Z`,
+    closedAt: `2025-11-${day}T09:00:00Z`,
+  });
+  const rows = () => screen.getAllByRole('link', { name: /Nov 2025/ }).map((link) => link.textContent);
+  beforeEach(() => {
+    server.answers['GET /api/units/P-07'] = {
+      body: { ...unitDetailOf('P-07'), visits: [visitOf(28)], earlierVisits: 'place-28' },
+    };
+    server.answers['GET /api/visits'] = ({ query }) => ({
+      body:
+        query['after'] === 'place-28'
+          ? { visits: [{ ...visitOf(27), unitId: 'P-07' }], next: 'place-27' }
+          : { visits: [{ ...visitOf(26), unitId: 'P-07' }], next: null },
+    });
+  });
+  it('come page by page as far as somebody asks for them, to the first', async () => {
+    const { user } = await view();
+    await user.click(await screen.findByRole('button', { name: 'Show earlier visits' }));
+    await waitFor(() => expect(rows()).toEqual(['28 Nov 2025', '27 Nov 2025']));
+    await user.click(screen.getByRole('button', { name: 'Show earlier visits' }));
+    await waitFor(() => expect(rows()).toEqual(['28 Nov 2025', '27 Nov 2025', '26 Nov 2025']));
+    expect(screen.queryByRole('button', { name: 'Show earlier visits' })).toBeNull();
+    expect(server.asked.filter(({ path }) => path === '/api/visits').map(({ query }) => query)).toEqual([
+      { unitId: 'P-07', after: 'place-28' },
+      { unitId: 'P-07', after: 'place-27' },
+    ]);
+  });
+  it('that do not come are said so, and asked for again at one press; what came stays', async () => {
+    const { user } = await view();
+    const answer = server.answers['GET /api/visits']!;
+    server.answers['GET /api/visits'] = BROKEN;
+    await user.click(await screen.findByRole('button', { name: 'Show earlier visits' }));
+    expect((await screen.findByRole('alert')).textContent).toContain('Broken.');
+    server.answers['GET /api/visits'] = answer;
+    await user.click(screen.getByRole('button', { name: 'Show earlier visits' }));
+    await waitFor(() => expect(rows()).toEqual(['28 Nov 2025', '27 Nov 2025']));
+    expect(screen.queryByRole('alert')).toBeNull();
+    server.answers['GET /api/visits'] = BROKEN;
+    await user.click(screen.getByRole('button', { name: 'Show earlier visits' }));
+    expect(await screen.findByRole('alert')).toBeTruthy();
+    expect(rows()).toEqual(['28 Nov 2025', '27 Nov 2025']);
   });
 });

@@ -26,6 +26,7 @@ describe('the unit form', () => {
       empty: [],
       placements: [],
       visits: [],
+      earlierVisits: null,
       pictureAt: null,
     };
     const checked = checkForm(formFrom(before), before);
