@@ -1,27 +1,30 @@
 import type { Repair } from '../judging/repair';
 import { stepEntry, type Reading } from '../step/catalogue';
+import { positions } from '../unit/points';
+import type { Unit } from '../unit/unit';
 
 /** True when a reading was taken with the engine running, or tells that it started. */
 const tellsOfRunning = (reading: Reading): boolean => stepEntry(reading.step).tellsOfRunning?.(reading) ?? false;
+
+/** What a visit tells of its batteries so far. */
+interface Told {
+  readonly unit: Unit;
+  readonly readings: readonly Reading[];
+  readonly repairs?: readonly Repair[] | undefined;
+}
 
 /**
  * What charged or warmed a battery in a visit, by id: readings with the engine running or of a crank that started it, a
  * recharge, a replacement. What was known of its surface charge and temperature before any of these no longer holds. Ids
  * and not times, since the clock of a device may be put right between two of them.
- * @param position of the battery; null for the bank, which everything concerns
+ * @param position of the battery; null for the bank, which what is done to any of them concerns
  */
-export const chargesOf = (
-  {
-    readings,
-    repairs = [],
-  }: { readonly readings: readonly Reading[]; readonly repairs?: readonly Repair[] | undefined },
-  position: string | null,
-): readonly string[] => [
-  ...readings.filter(tellsOfRunning).map(({ id }) => id),
-  ...repairs
-    .filter(
-      ({ kind, point }) =>
-        (kind === 'recharge' || kind === 'replace') && (position === null || point === position || point === 'bank'),
-    )
-    .map(({ id }) => id),
-];
+export const chargesOf = ({ unit, readings, repairs = [] }: Told, position: string | null): readonly string[] => {
+  const places = new Set([...(position === null ? positions(unit) : [position]), 'bank']);
+  return [
+    ...readings.filter(tellsOfRunning).map(({ id }) => id),
+    ...repairs
+      .filter(({ kind, point }) => (kind === 'recharge' || kind === 'replace') && places.has(point))
+      .map(({ id }) => id),
+  ];
+};

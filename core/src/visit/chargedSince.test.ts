@@ -1,0 +1,33 @@
+import { expect, it } from 'vitest';
+import { minute, rested, visitWith } from '../../test/visitFixture';
+import { chargesOf, type Repair } from '../index';
+
+const repair = (id: string, kind: Repair['kind'], point: string): Repair => ({
+  id,
+  kind,
+  point,
+  action: 'As said',
+  at: minute(30),
+});
+const { readings, unit } = visitWith([
+  rested('A', 12.6, { id: 'rest' }),
+  { step: 'charge.volts', point: 'bank', volts: 14.2, rpm: 1500, id: 'running' },
+]);
+const repairs = [
+  repair('chargedA', 'recharge', 'A'),
+  repair('newB', 'replace', 'B'),
+  repair('chargedBank', 'recharge', 'bank'),
+  repair('cleanedA', 'clean', 'A'),
+  repair('newAlternator', 'replace', 'ALT1'),
+  repair('newCable', 'replace', 'negative'),
+];
+
+it('what charged a battery is a running engine, a charge or a fresh battery in its own place or the bank', () => {
+  expect(chargesOf({ unit, readings, repairs }, 'A')).toEqual(['running', 'chargedA', 'chargedBank']);
+  expect(chargesOf({ unit, readings, repairs }, 'B')).toEqual(['running', 'newB', 'chargedBank']);
+  expect(chargesOf({ unit, readings, repairs }, 'C')).toEqual(['running', 'chargedBank']);
+  expect(chargesOf({ unit, readings }, 'A')).toEqual(['running']);
+});
+it('what charged any of them charged the bank; another alternator or cable did not', () => {
+  expect(chargesOf({ unit, readings, repairs }, null)).toEqual(['running', 'chargedA', 'newB', 'chargedBank']);
+});
