@@ -1,5 +1,5 @@
 import type { UnitDetail } from '@vaktman/contract';
-import { FormProvider, useWatch } from 'react-hook-form';
+import { FormProvider, useFormState, useWatch, type Control } from 'react-hook-form';
 import { useParams, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery, useUnitQuery } from '../api/api';
@@ -21,7 +21,7 @@ import { CardFields } from './CardFields';
 import { DrawnUnit } from './DrawnUnit';
 import { CableFields, MethodFields } from './FigureFields';
 import { AlternatorFields, StarterFields } from './MachineFields';
-import { batteryCount } from './unitForm';
+import { batteryCount, type UnitFormFields } from './unitForm';
 import { useUnitForm } from './useUnitForm';
 
 const Sheet = styled.form`
@@ -75,6 +75,18 @@ const Wrong = styled.p`
   font-weight: 680;
 `;
 
+/** By itself, since it is drawn anew at the first letter: the whole form with its lists would be with it. */
+const AskForUnit = ({
+  control,
+  isSaved,
+}: {
+  readonly control: Control<UnitFormFields>;
+  readonly isSaved: () => boolean;
+}) => {
+  const { isDirty } = useFormState({ control });
+  return <AskBeforeLeaving asks={() => isDirty && !isSaved()} />;
+};
+
 const UnitForm = ({
   loaded,
   template,
@@ -84,7 +96,7 @@ const UnitForm = ({
   template: UnitDetail | null;
   yards: readonly (readonly [string, string])[];
 }) => {
-  const { form, before, question, closeQuestion, failure, saving, save, wouldLose } = useUnitForm(
+  const { form, before, question, closeQuestion, failure, saving, save, isSaved } = useUnitForm(
     loaded,
     template,
     yards[0]?.[0] ?? '',
@@ -95,7 +107,7 @@ const UnitForm = ({
 
   return (
     <FormProvider {...form}>
-      <AskBeforeLeaving asks={wouldLose} />
+      <AskForUnit control={control} isSaved={isSaved} />
       <TitleBlock
         plate={before === null ? 'New unit' : before.unit.id}
         about="on record"

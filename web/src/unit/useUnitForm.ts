@@ -69,7 +69,6 @@ export const useUnitForm = (loaded: UnitDetail | null, template: UnitDetail | nu
   });
   const [saving, save] = useOnce(handleSubmit((typed) => submit(typed)));
 
-  const { isDirty } = form.formState;
-  const wouldLose = useCallback(() => isDirty && !saved.current, [isDirty]);
-  return { form, before, question, closeQuestion: () => setQuestion(null), failure, saving, save, wouldLose };
+  const isSaved = useCallback(() => saved.current, []);
+  return { form, before, question, closeQuestion: () => setQuestion(null), failure, saving, save, isSaved };
 };
