@@ -24,6 +24,7 @@ import {
   judge,
   leadsFor,
   loadCoolDown,
+  present,
   mainValue,
   Outcomes,
   pathLayout,
@@ -206,6 +207,9 @@ describe('cooling', () => {
     expect(loadCoolDown([0], 60_000)).toBeNull();
     expect(loadCoolDown([0, 61_000, 122_000], 200_000)?.untilMs).toBe(422_000);
     expect(loadCoolDown([0, 61_000, 400_000], 461_000)).toBeNull();
+    // Five minutes between two loads end the row, to the second.
+    expect(loadCoolDown([0, 61_000, 361_000], 362_000)?.because).toMatch(/cools? for 1 min/);
+    expect(loadCoolDown([0, 61_000, 360_999], 362_000)?.because).toMatch(/^Three load tests in a row: .* for 5 min/);
   });
   it('lets the starter cool after fifteen seconds of cranking, not before', () => {
     const cranks = (count: number) =>
@@ -221,6 +225,10 @@ describe('cooling', () => {
     expect(crankCoolDown(cranks(4), at)).toBeNull();
     expect(crankCoolDown(cranks(5), at)?.untilMs).toBe(Date.parse(minute(3)));
     expect(crankCoolDown(cranks(5), Date.parse(minute(3)))).toBeNull();
+    // A pause of two minutes is one, to the second.
+    const [first, ...paused] = cranks(6).map((crank, index) => ({ ...crank, at: minute(index === 0 ? 0 : 2) }));
+    expect(crankCoolDown([present(first), ...paused.slice(0, 4)], Date.parse(minute(2)))).toBeNull();
+    expect(crankCoolDown([present(first), ...paused], Date.parse(minute(2)))).not.toBeNull();
   });
   it('counts minutes at idle until the engine stood after they were read with', () => {
     const recharge: Written = { step: 'charge.recharge', point: 'bank', amps: 30, minutes: 11, at: minute(20) };
