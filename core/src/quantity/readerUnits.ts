@@ -43,8 +43,13 @@ const signed = (text: string, { decimal }: ReaderUnits): string =>
 const NUMBER = '[−-]?\\d+(?:\\.\\d+)?';
 const DEGREES = new RegExp(`(?:(${NUMBER}) to )?(${NUMBER}) ?°C`, 'g');
 const KILOMETRES = new RegExp(`(${NUMBER}) km(?!/)`, 'g');
+/** Distances and hours are read off a meter digit by digit from five on: not those behind a point, and of nothing else. */
+const GREAT = /(?<![\d.])\d{5,}(?=(?:\.\d+)? (?:km|mi|h)(?![/\p{L}]))/gu;
 const AREA = new RegExp(`(${NUMBER}) mm²`, 'g');
 const GAUGES = ['4/0', '3/0', '2/0', '1/0', ...Array.from({ length: 40 }, (_, index) => String(index + 1))];
+
+/** Room between thousands that no line is broken at. */
+const grouped = (digits: string): string => digits.replaceAll(/\d(?=(?:\d{3})+$)/g, '$&\u00a0');
 
 const valueOf = (text: string): number => Number(text.replace('−', '-'));
 const decimalsOf = (text: string): number => text.split('.')[1]?.length ?? 0;
@@ -59,7 +64,7 @@ const nearestGauge = (areaMm2: number): string => {
 const inReader = (text: string, unit: string, units: ReaderUnits): string =>
   figure(toReader(valueOf(text), unit, units), decimalsOf(text));
 
-/** A sentence of ours as the reader reads it: its temperatures, distances, cable sizes and decimal signs. */
+/** A sentence of ours as the reader reads it: its temperatures, distances, cable sizes and decimal signs, thousands apart. */
 export const readerWords = (text: string, units: ReaderUnits): string => {
   let own = text;
   if (units.temperature === 'F')
@@ -70,7 +75,7 @@ export const readerWords = (text: string, units: ReaderUnits): string => {
   if (units.distance === 'mi')
     own = own.replaceAll(KILOMETRES, (_all, km: string) => `${inReader(km, 'km', units)} mi`);
   if (units.area === 'awg') own = own.replaceAll(AREA, (_all, area: string) => `${nearestGauge(valueOf(area))} AWG`);
-  return signed(own, units);
+  return signed(own.replaceAll(GREAT, grouped), units);
 };
 
 /** A figure and its unit as they stand beside one another, in the reader's unit. */

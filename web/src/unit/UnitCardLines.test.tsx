@@ -14,6 +14,6 @@ it('tells hours and distance in the unit of the reader, and a note as it was typ
       <UnitCardLines detail={detail} history={undefined} />
     </ReaderContext>,
   );
-  expect(screen.getByText('8374 h, 100000 mi on 18 Nov 2026')).toBeTruthy();
+  expect(screen.getByText('8374 h, 100 000 mi on 18 Nov 2026')).toBeTruthy();
   expect(screen.getByText('Route of 12 km.')).toBeTruthy();
 });
