@@ -31,3 +31,8 @@ it('what charged a battery is a running engine, a charge or a fresh battery in i
 it('what charged any of them charged the bank; another alternator or cable did not', () => {
   expect(chargesOf({ unit, readings, repairs }, null)).toEqual(['running', 'chargedA', 'newB', 'chargedBank']);
 });
+it('a charge that names no battery is one of the bank: of low volts at the starter, the bank is charged', () => {
+  const charged = [repair('forStarter', 'recharge', 'starter')];
+  for (const position of ['A', 'D', null])
+    expect(chargesOf({ unit, readings: [], repairs: charged }, position)).toEqual(['forStarter']);
+});

@@ -20,11 +20,10 @@ interface Told {
  * @param position of the battery; null for the bank, which what is done to any of them concerns
  */
 export const chargesOf = ({ unit, readings, repairs = [] }: Told, position: string | null): readonly string[] => {
-  const places = new Set([...(position === null ? positions(unit) : [position]), 'bank']);
-  return [
-    ...readings.filter(tellsOfRunning).map(({ id }) => id),
-    ...repairs
-      .filter(({ kind, point }) => (kind === 'recharge' || kind === 'replace') && places.has(point))
-      .map(({ id }) => id),
-  ];
+  const batteries = positions(unit);
+  const places = new Set([...(position === null ? batteries : [position]), 'bank']);
+  /** A charge that names no battery is one of the bank; what is replaced may be no battery at all. */
+  const charged = ({ kind, point }: Repair): boolean =>
+    kind === 'recharge' ? places.has(point) || !batteries.includes(point) : kind === 'replace' && places.has(point);
+  return [...readings.filter(tellsOfRunning), ...repairs.filter(charged)].map(({ id }) => id);
 };
