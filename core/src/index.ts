@@ -45,6 +45,7 @@ export { MOST_TRACE_BYTES, readTrace, TraceReader } from './trace/traceFile';
 export { TraceProblem } from './trace/sampleReader';
 export * from './unit/card';
 export * from './unit/part';
+export * from './unit/batteriesAt';
 export * from './unit/points';
 export * from './unit/unit';
 export * from './battery/bankMatch';

@@ -77,7 +77,7 @@ export const fitForCold = (
     }
     const resting = read.find(({ stateOfChargePercent }) => stateOfChargePercent !== undefined);
     const known =
-      resting === undefined || isChargedSince(visits, position, Date.parse(resting.at))
+      resting === undefined || isChargedSince(unit, visits, position, Date.parse(resting.at))
         ? undefined
         : resting.stateOfChargePercent;
     const full = (known ?? 100 * USUAL_CHARGE) / 100;

@@ -1,10 +1,10 @@
 import { batteriesInOrder } from '../unit/bank';
 import { positions } from '../unit/points';
-import { pointName } from '../unit/pointName';
 import { CHEMISTRY_WORDS, type Unit } from '../unit/unit';
 import { batteryExcuses } from './excuses';
 import {
   both,
+  ofBank,
   one,
   places,
   recharge,
@@ -27,10 +27,10 @@ const batteryPart = (unit: Unit, subject: string): OrderPart | null => {
 };
 
 /** Before it leaves somebody standing: the one that is close to its limit, or the bank it sits in. */
-const changeBeforeCold: FindingRecord['actions'] = (subject) => [
-  { kind: 'replace', words: `Change ${pointName(subject)} before the first cold night`, point: subject },
-  { kind: 'replace', words: 'Change the whole bank before the first cold night', point: 'bank' },
-];
+const changeBeforeCold: FindingRecord['actions'] = both(
+  one('replace', (name) => `Change ${name} before the first cold night`),
+  ofBank('replace', 'Change the whole bank before the first cold night'),
+);
 
 /** What replacing a battery puts right. */
 const replaced: Pick<FindingRecord, 'part' | 'mends'> = {

@@ -65,6 +65,13 @@ describe('every kind of finding', () => {
     }
     expect(findingRank(code)).toBeGreaterThanOrEqual(0);
   });
+  it('that is told of at the starter is charged at the bank', () =>
+    expect(
+      actionsFor({ code: 'start.low-supply', subject: 'starter' }).map(({ kind, point }) => [kind, point]),
+    ).toEqual([
+      ['recharge', 'bank'],
+      ['clean', 'starter'],
+    ]));
   it('never explains itself', () => {
     for (const code of FINDING_CODES.filter((own) => !own.startsWith('joint.')))
       expect(FINDINGS[code].explains?.(subjectOf(code), unit12()) ?? []).not.toContain(code);

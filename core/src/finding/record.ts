@@ -56,6 +56,10 @@ type ActionsFor = FindingRecord['actions'];
 export const one =
   (kind: Action['kind'], words: (name: string) => string): ActionsFor =>
   (subject) => [{ kind, words: words(pointName(subject)), point: subject }];
+/** At the bank, whatever part of the machine told of it. */
+export const ofBank =
+  (kind: Action['kind'], words: string): ActionsFor =>
+  () => [{ kind, words, point: 'bank' }];
 export const both =
   (...lists: readonly ActionsFor[]): ActionsFor =>
   (subject) =>
@@ -64,13 +68,11 @@ export const replacePart = (what: string): ActionsFor => one('replace', () => `R
 export const repairPart = (words: string): ActionsFor => one('other', () => words);
 export const replaceOrOverhaul = one('replace', (name) => `Replace or overhaul ${name}`);
 export const recharge = one('recharge', (name) => `Recharge ${name}, let it rest`);
-export const replaceBattery: ActionsFor = (subject) =>
-  subject === 'bank'
-    ? [{ kind: 'replace', words: 'Replace the whole bank', point: 'bank' }]
-    : [
-        { kind: 'replace', words: `Replace ${pointName(subject)}`, point: subject },
-        { kind: 'replace', words: 'Replace the whole bank', point: 'bank' },
-      ];
+const replaceBank = ofBank('replace', 'Replace the whole bank');
+export const replaceBattery: ActionsFor = (subject) => [
+  ...(subject === 'bank' ? [] : one('replace', (name) => `Replace ${name}`)(subject)),
+  ...replaceBank(subject),
+];
 
 /** The same step at several points, or several steps at one. */
 export const places = <Step extends JudgedStep>(

@@ -1,12 +1,12 @@
 import { starterExcuses } from './excuses';
-import { both, one, part, places, repairPart, replacePart, type FindingGroup } from './record';
+import { both, ofBank, one, part, places, repairPart, replacePart, type FindingGroup } from './record';
 
 export const START = {
   'start.low-supply': {
     words: () => 'Starter gets too few volts',
     severity: 'recheck',
     actions: both(
-      one('recharge', () => 'Recharge the bank, let it rest'),
+      ofBank('recharge', 'Recharge the bank, let it rest'),
       one('clean', () => 'Clean and tighten the starter cables'),
     ),
     against: () => places(['start.drop', 'positive'], ['start.drop', 'negative'], ['start.crankVolts', 'bank']),

@@ -1,6 +1,7 @@
 import type { BatteryId, UnitId } from '../quantity/id';
-import type { Repair } from '../judging/repair';
+import { isChargeOf, type Repair } from '../judging/repair';
 import { ageFromCapability, capabilityFromAge } from '../circuit/batteryAge';
+import type { Unit } from '../unit/unit';
 import type { BatteryFigure, CableSide, VisitFigures } from './visitFigures';
 
 /** One value of a series at a moment, milliseconds since 1970. */
@@ -91,17 +92,15 @@ export const isSideChangedSince = (
 ): boolean =>
   visits.some(({ repairs }) => repairs.some((repair) => changesSide(repair, side) && Date.parse(repair.at) > sinceMs));
 
-/** True when the battery at a position was charged after a moment. */
+/** True when the battery at a position of a unit was charged after a moment. */
 export const isChargedSince = (
+  unit: Unit,
   visits: readonly Pick<PastVisit, 'repairs'>[],
   position: string,
   sinceMs: number,
 ): boolean =>
   visits.some(({ repairs }) =>
-    repairs.some(
-      ({ kind, point, at }) =>
-        kind === 'recharge' && (point === position || point === 'bank') && Date.parse(at) > sinceMs,
-    ),
+    repairs.some((repair) => Date.parse(repair.at) > sinceMs && isChargeOf(repair, unit, position)),
   );
 
 /** Milliohms of one side of the starter circuit, split where it was repaired. Visits oldest first. */

@@ -6,7 +6,7 @@ import type { LimitOverrides } from '../method/overrides';
 import type { ProfileName } from '../method/profile';
 import type { Battery, Unit } from '../unit/unit';
 import type { BaseReading, ReadingSchema } from './readingBase';
-import type { Repair } from './repair';
+import { isChargeOf, isReplacementOf, type Repair } from './repair';
 import { unitBefore } from './unitAsOf';
 import type { VisitEvent } from './visitEvent';
 
@@ -83,10 +83,10 @@ const isOfBattery = ({ step, point }: BaseReading, position: string): boolean =>
   point === position &&
   (step.startsWith('battery.') || step === 'look.case' || step === 'charge.volts' || step === 'charge.recharge');
 
-const replaces = (repair: Repair, reading: BaseReading, positions: Iterable<string>): boolean => {
+const replaces = (repair: Repair, reading: BaseReading, { unit, batteries }: Frame): boolean => {
   if (repair.kind !== 'replace') return false;
-  for (const position of positions) {
-    if ((repair.point === position || repair.point === 'bank') && isOfBattery(reading, position)) return true;
+  for (const position of batteries.keys()) {
+    if (isOfBattery(reading, position) && isReplacementOf(repair, unit, position)) return true;
   }
   return repair.point === 'bank' && reading.step === 'battery.starterLoad';
 };
@@ -102,10 +102,9 @@ export const chargedBefore = (facts: VisitFacts, position: string, time: number)
   for (const repair of facts.repairs) {
     const at = Date.parse(repair.at);
     if (at > time) break;
-    if (repair.point !== position && repair.point !== 'bank') continue;
-    if (repair.kind === 'recharge')
+    if (isChargeOf(repair, facts.unit, position))
       charged = charged === 'done' || at + (repair.hours ?? RECHARGE_HOURS) * HOUR_MS <= time ? 'done' : 'begun';
-    if (repair.kind === 'replace') charged = 'no';
+    if (isReplacementOf(repair, facts.unit, position)) charged = 'no';
   }
   return charged;
 };
@@ -137,8 +136,8 @@ const frameOf = (file: JudgeableVisit): Frame => ({
 });
 
 /** The repair that gave a reading's battery away, or null. */
-const replacementOf = ({ repairs, batteries }: Frame, { reading, time }: TimedReading): Repair | null =>
-  repairs.find((repair) => Date.parse(repair.at) > time && replaces(repair, reading, batteries.keys())) ?? null;
+const replacementOf = (frame: Frame, { reading, time }: TimedReading): Repair | null =>
+  frame.repairs.find((repair) => Date.parse(repair.at) > time && replaces(repair, reading, frame)) ?? null;
 
 /** Readings that another one takes the place of are judged nowhere. */
 const withoutMistakes = <Reading extends BaseReading>(

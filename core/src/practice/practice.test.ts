@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { unitOf } from '../../test/machineFixture';
+import { unit12 } from '../../test/visitFixture';
 import {
   afterRepair,
   Bench,
@@ -239,11 +240,16 @@ it('takes a fault out of a practice visit by the repair that mends it, and by no
     { kind: 'battery.flat', at: 'A', stateOfChargePercent: 30 },
   ];
   const left = (point: string, kind: 'clean' | 'replace' | 'recharge') =>
-    faultsAfterRepairs(faults, [{ id: 'p', at: '2026-01-01T08:00:00Z', point, action: '', kind }]).map(
+    faultsAfterRepairs(unit12(), faults, [{ id: 'p', at: '2026-01-01T08:00:00Z', point, action: '', kind }]).map(
       (fault) => fault.kind,
     );
   expect(left('A-', 'clean')).toEqual(['battery.weak', 'battery.flat']);
   expect(left('B', 'replace')).toEqual(['joint.resistive', 'battery.flat']);
   expect(left('A', 'recharge')).toEqual(['joint.resistive', 'battery.weak']);
   expect(left('B', 'clean')).toHaveLength(3);
+  // Of its set, of the bank, or for the starter's sake: it is charged. Set 2 is neither of them.
+  for (const point of ['set:1', 'bank', 'starter'])
+    expect(left(point, 'recharge'), point).toEqual(['joint.resistive', 'battery.weak']);
+  expect(left('set:2', 'recharge')).toHaveLength(3);
+  expect(left('set:1', 'replace')).toEqual(['joint.resistive']);
 });

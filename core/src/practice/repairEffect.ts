@@ -1,5 +1,6 @@
 import type { Fault, PlainFault } from '../circuit/fault';
-import type { Repair } from '../judging/repair';
+import { isChargeOf, isReplacementOf, type Repair } from '../judging/repair';
+import type { Unit } from '../unit/unit';
 
 const inner = (fault: Fault): PlainFault => (fault.kind === 'comes-when-warm' ? fault.fault : fault);
 
@@ -12,14 +13,14 @@ const REACHES: Readonly<Record<string, readonly string[]>> = {
   starter: ['starter'],
 };
 
-const isMended = (fault: PlainFault, repair: Repair): boolean => {
+const isMended = (unit: Unit, fault: PlainFault, repair: Repair): boolean => {
   const { at, kind } = fault;
   const reached = repair.point === at || (REACHES[repair.point]?.includes(at) ?? false);
   switch (repair.kind) {
     case 'recharge':
-      return kind === 'battery.flat' && (reached || repair.point === 'bank');
+      return kind === 'battery.flat' && isChargeOf(repair, unit, at);
     case 'replace':
-      return reached || (repair.point === 'bank' && kind.startsWith('battery.'));
+      return reached || (kind.startsWith('battery.') && isReplacementOf(repair, unit, at));
     case 'clean':
     case 'tighten':
       return reached && (kind.startsWith('joint.') || kind === 'battery.dirty-case');
@@ -32,5 +33,5 @@ const isMended = (fault: PlainFault, repair: Repair): boolean => {
 };
 
 /** What is still wrong with a simulated machine after the repairs of a practice visit. */
-export const faultsAfterRepairs = (faults: readonly Fault[], repairs: readonly Repair[]): Fault[] =>
-  faults.filter((fault) => !repairs.some((repair) => isMended(inner(fault), repair)));
+export const faultsAfterRepairs = (unit: Unit, faults: readonly Fault[], repairs: readonly Repair[]): Fault[] =>
+  faults.filter((fault) => !repairs.some((repair) => isMended(unit, inner(fault), repair)));

@@ -1,4 +1,4 @@
-import type { Repair } from '../judging/repair';
+import { isChargeOf, isReplacementOf, type Repair } from '../judging/repair';
 import { stepEntry, type Reading } from '../step/catalogue';
 import { positions } from '../unit/points';
 import type { Unit } from '../unit/unit';
@@ -20,10 +20,8 @@ interface Told {
  * @param position of the battery; null for the bank, which what is done to any of them concerns
  */
 export const chargesOf = ({ unit, readings, repairs = [] }: Told, position: string | null): readonly string[] => {
-  const batteries = positions(unit);
-  const places = new Set([...(position === null ? batteries : [position]), 'bank']);
-  /** A charge that names no battery is one of the bank; what is replaced may be no battery at all. */
-  const charged = ({ kind, point }: Repair): boolean =>
-    kind === 'recharge' ? places.has(point) || !batteries.includes(point) : kind === 'replace' && places.has(point);
+  const places = position === null ? positions(unit) : [position];
+  const charged = (repair: Repair): boolean =>
+    places.some((place) => isChargeOf(repair, unit, place) || isReplacementOf(repair, unit, place));
   return [...readings.filter(tellsOfRunning), ...repairs.filter(charged)].map(({ id }) => id);
 };

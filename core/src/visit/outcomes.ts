@@ -1,6 +1,7 @@
 import { present } from '../quantity/present';
 import { stepKey, type VisitFacts } from '../judging/facts';
 import type { BaseReading } from '../judging/readingBase';
+import { isChargeOf } from '../judging/repair';
 import type { JudgedOutcome, Scene, StepName } from '../judging/scene';
 import type { Outcome } from '../judging/verdict';
 import { CATALOGUE, DERIVED, stepEntry, type JudgedStep, type Reading } from '../step/catalogue';
@@ -26,16 +27,16 @@ export class Outcomes implements Scene<Reading> {
   }
 
   chargedBetween(rest: BaseReading, later: BaseReading): boolean {
-    const { valid, repairs } = this.facts;
+    const { unit, valid, repairs } = this.facts;
     const from = valid.findIndex(({ reading }) => reading === rest);
     const to = valid.findIndex(({ reading }) => reading === later);
     if (from < 0 || to < from) return false;
     const [begins, ends] = [present(valid[from]).time, present(valid[to]).time];
     return (
       valid.slice(from + 1, to).some(({ reading }) => chargesBank(reading)) ||
-      repairs.some(({ kind, point, at }) => {
-        const time = Date.parse(at);
-        return kind === 'recharge' && (point === rest.point || point === 'bank') && time > begins && time <= ends;
+      repairs.some((repair) => {
+        const time = Date.parse(repair.at);
+        return time > begins && time <= ends && isChargeOf(repair, unit, rest.point);
       })
     );
   }

@@ -30,6 +30,12 @@ describe('joints undone to replace a battery', () => {
   it('are those of every battery that was looked at where the whole bank was replaced', () => {
     expect(after([repair({ point: 'bank' })])).toEqual(early.map(({ point }) => `look.joint@${point}`));
   });
+  it('are those of the batteries of a set that was replaced', () => {
+    const looked = ['A', 'B', 'C'].flatMap((position) => [lookAt(`${position}+`, 1), lookAt(`${position}-`, 1)]);
+    expect(owed(visitWith(looked, { repairs: [repair({ point: 'set:1' })] }))).toEqual(
+      ['A+', 'A-', 'B+', 'B-'].map((joint) => `look.joint@${joint}`),
+    );
+  });
   it('are owed no more once they were looked at since, each by itself', () => {
     expect(after([repair({})], lookAt('B+', REPAIRED + 5))).toEqual(['look.joint@B-']);
     expect(after([repair({})], lookAt('B+', REPAIRED), lookAt('B-', REPAIRED + 5))).toEqual([]);

@@ -1,5 +1,5 @@
 import { present } from '../quantity/present';
-import type { Repair } from '../judging/repair';
+import { isReplacementOf, type Repair } from '../judging/repair';
 import type { Judgeable } from '../step/catalogue';
 import type { Judgement } from './judgement';
 import { judge } from './judge';
@@ -18,9 +18,8 @@ export interface Retest extends Place {
 /** Joints that were undone to replace batteries and not looked at since; those never looked at are owed anyway. */
 const undoneJoints = (file: Pick<Judgeable, 'readings' | 'repairs' | 'unit'>): Retest[] =>
   (file.repairs ?? []).flatMap((repair) => {
-    if (repair.kind !== 'replace') return [];
-    const replaced = positions(file.unit).filter((position) => repair.point === position || repair.point === 'bank');
-    return replaced
+    return positions(file.unit)
+      .filter((position) => isReplacementOf(repair, file.unit, position))
       .flatMap((position) => [`${position}+`, `${position}-`])
       .filter((joint) => {
         const looks = file.readings.filter(({ step, point }) => step === 'look.joint' && point === joint);

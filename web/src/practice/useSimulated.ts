@@ -1,4 +1,4 @@
-import { faultsAfterRepairs, type ScenarioFile, type VisitFile } from '@vaktman/core';
+import { faultsAfterRepairs, isChargeOf, isReplacementOf, type ScenarioFile, type VisitFile } from '@vaktman/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../store';
 
@@ -13,7 +13,7 @@ export const useSimulated = (file: VisitFile): ScenarioFile | null => {
     const charged = Object.fromEntries(
       file.unit.bank.batteries.flatMap(({ position }) =>
         repairs.some(
-          ({ kind, point: at }) => (kind === 'recharge' || kind === 'replace') && (at === position || at === 'bank'),
+          (repair) => isChargeOf(repair, file.unit, position) || isReplacementOf(repair, file.unit, position),
         )
           ? [[position, CHARGED_PERCENT]]
           : [],
@@ -29,7 +29,7 @@ export const useSimulated = (file: VisitFile): ScenarioFile | null => {
           : before),
         ...charged,
       },
-      faults: faultsAfterRepairs(scenario.faults, repairs),
+      faults: faultsAfterRepairs(file.unit, scenario.faults, repairs),
     };
   }, [scenario, file]);
 };

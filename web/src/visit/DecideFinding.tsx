@@ -1,10 +1,10 @@
 import type { VisitDetail } from '@vaktman/contract';
 import {
   actionsFor,
+  batteriesAt,
   batteryTemperature,
   positions,
   present,
-  type Action,
   type Finding,
   type Fitting,
   type PartFitting,
@@ -33,9 +33,6 @@ const Keys = styled.div`
   }
 `;
 
-const isBatteryReplacement = (action: Action, positionsOfUnit: readonly string[]): boolean =>
-  action.kind === 'replace' && (action.point === 'bank' || positionsOfUnit.includes(action.point));
-
 /** What may be done about a finding, and the keys that say it is done, planned or left. */
 export const DecideFinding = ({
   detail,
@@ -59,6 +56,8 @@ export const DecideFinding = ({
   const [fitting, setFitting] = useState(false);
   const action = actions.find(({ words }) => words === chosen) ?? present(actions[0]);
   const at = positions(file.unit);
+  const replaced =
+    action.kind === 'replace' ? batteriesAt(file.unit, action.point).map(({ position }) => position) : [];
   const partAt = action.kind === 'replace' ? partPlaceOf(file.unit, finding) : null;
   const done = (fitted?: Fitting[], part?: PartFitting): Promise<void> =>
     recorder
@@ -110,18 +109,10 @@ export const DecideFinding = ({
           close={() => setFitting(false)}
         />
       ) : fitting ? (
-        <BatteryFitting
-          unit={file.unit}
-          at={action.point === 'bank' ? at : [action.point]}
-          save={done}
-          close={() => setFitting(false)}
-        />
+        <BatteryFitting unit={file.unit} at={replaced} save={done} close={() => setFitting(false)} />
       ) : (
         <Keys>
-          <PrimaryKey
-            stays
-            onPress={() => (isBatteryReplacement(action, at) || partAt !== null ? setFitting(true) : done())}
-          >
+          <PrimaryKey stays onPress={() => (replaced.length > 0 || partAt !== null ? setFitting(true) : done())}>
             It is done
           </PrimaryKey>
           <Key

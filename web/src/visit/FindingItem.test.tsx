@@ -83,4 +83,32 @@ describe('a finding', () => {
     expect(decided()[0]).toMatchObject({ repair: { kind: 'recharge' } });
     expect(decided()[0]).not.toHaveProperty('fitted');
   });
+  it('of a whole set asks for the labels of the batteries in it, and of no other', async () => {
+    const unit = unitOf('1S4P');
+    const sets = unit.bank.batteries.map((battery) => ({ ...battery, set: battery.position < 'C' ? 1 : 2 }));
+    const page = await visitPage({
+      at: 'findings',
+      unit: { ...unit, bank: { ...unit.bank, batteries: sets } },
+      readings: [
+        ...sets.map(
+          ({ position: point }) =>
+            ({ step: 'battery.openCircuit', point, volts: 12.7, surfaceChargeStripped: true, batteryC: 20 }) as const,
+        ),
+        { step: 'charge.volts', point: 'bank', volts: 14.2, rpm: 1500 },
+        { step: 'charge.recharge', point: 'set:1', amps: 15, minutes: 10, loads: 'off' },
+      ],
+      conditions: restedAt(20),
+    });
+    await page.user.click(await screen.findByRole('radio', { name: 'Replace set 1' }));
+    await page.user.click(screen.getByRole('button', { name: 'It is done' }));
+    const serials = await screen.findAllByRole('textbox', { name: /^Serial at / });
+    expect(serials.map((field) => field.getAttribute('name'))).toEqual(['serials.A', 'serials.B']);
+    for (const [index, field] of serials.entries()) await page.user.type(field, `TP-41${index}`);
+    await page.user.click(screen.getByRole('button', { name: 'It is fitted' }));
+    await waitFor(() => expect(page.happened().filter(({ kind }) => kind === 'repaired')).toHaveLength(1));
+    expect(page.happened().find(({ kind }) => kind === 'repaired')).toMatchObject({
+      repair: { kind: 'replace', point: 'set:1' },
+      fitted: [{ position: 'A' }, { position: 'B' }],
+    });
+  });
 });

@@ -5,14 +5,15 @@ import { isOver, isUnder } from '../../quantity/compare';
 import { ampsText, figure, voltsText } from '../../quantity/display';
 import { saneAmps, saneMinutes, saneVolts } from '../../quantity/sanity';
 import { parseArrangement } from '../../unit/arrangement';
-import { batteriesInOrder, batteryFactor, isSeriesBank, restsHigher, setNumbers } from '../../unit/bank';
-import type { Battery, Unit } from '../../unit/unit';
+import { batteryFactor, isSeriesBank, restsHigher, setNumbers } from '../../unit/bank';
+import type { Unit } from '../../unit/unit';
 import { readingOf } from '../../judging/readingBase';
 import { againstMax, failed, inconclusive, passed, trouble, type Outcome } from '../../judging/verdict';
 import { sharesItsCable } from '../../drawing/bankLayout';
 import { NO_LEADS, type Leads } from '../../judging/leads';
 import type { Blocked, Scene } from '../../judging/scene';
 import { stepRecord } from '../../judging/stepRecord';
+import { batteriesAt } from '../../unit/batteriesAt';
 import { rechargePoints } from '../../unit/points';
 import { latest } from '../../judging/facts';
 import { restingFor } from '../battery/openCircuit';
@@ -108,17 +109,9 @@ export const judgeRecharge = (
   return failed(against, because, [trouble('battery.keeps-drawing', point, because)]);
 };
 
-/** Batteries whose current flows at a point. */
-const behind = ({ bank }: Unit, point: string): readonly Battery[] => {
-  const [kind, number] = point.split(':', 2);
-  if (kind === 'set') return batteriesInOrder(bank).filter(({ set }) => String(set) === number);
-  if (kind === 'string') return batteriesInOrder(bank).filter(({ string }) => String(string) === number);
-  return batteriesInOrder(bank).filter(({ position }) => point === 'bank' || position === point);
-};
-
 const notFullAt = (scene: Scene, point: string): string | null => {
   const { unit, limits } = scene.facts;
-  for (const battery of behind(unit, point)) {
+  for (const battery of batteriesAt(unit, point)) {
     const reading = restingFor(scene, battery.position, null)?.reading;
     if (reading === undefined) return `battery ${battery.position} was not read at rest`;
     const sure = limits.get(restsHigher(battery) ? 'loadSureAgmVolts' : 'loadSureVolts', batteryFactor(battery));
@@ -130,7 +123,7 @@ const notFullAt = (scene: Scene, point: string): string | null => {
 /** Where the clamp goes round: at a post with all that is on it, or on the cable that leads to it. */
 const clampAt = (unit: Unit, point: string): NonNullable<Leads['clamp']>['at'] => {
   if (point === 'bank') return 'bank';
-  const first = behind(unit, point)[0];
+  const first = batteriesAt(unit, point)[0];
   if (first === undefined) return 'bank';
   return point === first.position && sharesItsCable(unit.bank, point) ? `post:${point}` : `riser:${first.position}`;
 };
