@@ -1,15 +1,15 @@
 import { present } from '@vaktman/core';
-import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useEffect, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { Button } from 'react-aria-components';
 import styled from 'styled-components';
 import { PHONE } from '../theme/screen';
 import { tableText } from './copyTable';
 import { COPY_REFUSED, copyText } from './copyText';
+import { GapRow } from './GapRow';
 import { QuietKey } from './Key';
 import { Scroll, Table } from './tableStyle';
-import { usePrinting } from './usePrinting';
+import { ROWS_BESIDE, useRowsInSight } from './useRowsInSight';
 
 const Fixed = styled(Table)`
   table-layout: fixed;
@@ -98,8 +98,6 @@ const CopyKey = <Row,>({
   );
 };
 
-/** Only so many rows are in the page beside those in sight. */
-const BESIDE = 12;
 const ROW_PX = 48;
 
 /**
@@ -128,30 +126,17 @@ export const LongTable = <Row,>({
   more?: () => void;
   empty: string;
 }) => {
-  const body = useRef<HTMLTableSectionElement>(null);
-  const [topPx, setTopPx] = useState(0);
   const isEmpty = rows.length === 0;
-  useLayoutEffect(() => {
-    setTopPx((body.current?.getBoundingClientRect().top ?? 0) + window.scrollY);
-  }, [isEmpty]);
-  const virtual = useWindowVirtualizer({
+  const { list, items, beforePx, afterPx, measure } = useRowsInSight<HTMLTableSectionElement>({
     count: rows.length,
-    estimateSize: () => ROW_PX,
-    overscan: BESIDE,
-    scrollMargin: topPx,
-    getItemKey: (index) => rowKey(present(rows[index])),
+    keyOf: (index) => rowKey(present(rows[index])),
+    rowPx: ROW_PX,
+    whole: 0,
   });
-  const isPrinting = usePrinting();
-  // Paper has no scrolling: every row that is there is on it.
-  const items = isPrinting
-    ? rows.map((row, index) => ({ key: rowKey(row), index, start: topPx, end: topPx }))
-    : virtual.getVirtualItems();
   const last = items.at(-1)?.index ?? -1;
   useEffect(() => {
-    if (last >= rows.length - BESIDE && rows.length < count) more?.();
+    if (last >= rows.length - ROWS_BESIDE && rows.length < count) more?.();
   }, [last, rows.length, count, more]);
-  const beforePx = (items[0]?.start ?? topPx) - topPx;
-  const afterPx = isPrinting ? 0 : virtual.getTotalSize() - ((items.at(-1)?.end ?? topPx) - topPx);
   const wide = columns.reduce((sum, { share }) => sum + share, 0);
   return (
     <Scroll>
@@ -192,17 +177,12 @@ export const LongTable = <Row,>({
             })}
           </tr>
         </thead>
-        <tbody ref={body}>
-          {/* One cell, not one over all columns: those that a phone leaves out would come back, empty. */}
-          {beforePx > 0 ? (
-            <tr aria-hidden="true">
-              <td style={{ height: beforePx, padding: 0, border: 0 }} />
-            </tr>
-          ) : null}
+        <tbody ref={list}>
+          <GapRow px={beforePx} />
           {items.map((item) => {
             const row = present(rows[item.index]);
             return (
-              <tr key={item.key} ref={virtual.measureElement} data-index={item.index} aria-rowindex={item.index + 2}>
+              <tr key={item.key} ref={measure} data-index={item.index} aria-rowindex={item.index + 2}>
                 {columns.map(({ words, cell, wide: isWide }, index) => (
                   <td key={`${words}${index}`} className={isWide === true ? 'wide' : ''}>
                     {cell(row)}
@@ -211,11 +191,7 @@ export const LongTable = <Row,>({
               </tr>
             );
           })}
-          {afterPx > 0 ? (
-            <tr aria-hidden="true">
-              <td style={{ height: afterPx, padding: 0, border: 0 }} />
-            </tr>
-          ) : null}
+          <GapRow px={afterPx} />
         </tbody>
       </Fixed>
       {isEmpty ? <Empty>{empty}</Empty> : <CopyKey columns={columns} rows={rows} />}

@@ -1,5 +1,5 @@
 import { CHANGED_THINGS, type ChangeEntry } from '@vaktman/contract';
-import { partName } from '@vaktman/core';
+import { partName, present } from '@vaktman/core';
 import { Link, useSearchParams } from 'react-router';
 import styled from 'styled-components';
 import { useFleetQuery } from '../api/api';
@@ -8,6 +8,7 @@ import { useKeptChangesInfiniteQuery } from '../fleet/fleetApi';
 import { dayText, dayTimeText } from '../control/dates';
 import { EarlierKey } from '../control/EarlierKey';
 import { useWords } from '../control/ReaderContext';
+import { useRowsInSight, WHOLE_LIST } from '../control/useRowsInSight';
 import { Failed, Loading } from '../frame/Failed';
 import { useViewTitle } from '../frame/useViewTitle';
 import { PHONE } from '../theme/screen';
@@ -95,8 +96,8 @@ const FieldLine = ({ change }: { readonly change: FieldChange }) => {
   );
 };
 
-const EntryLine = ({ entry, yards }: { readonly entry: ChangeEntry; readonly yards: ReadonlyMap<string, string> }) => (
-  <Entry>
+const EntryParts = ({ entry, yards }: { readonly entry: ChangeEntry; readonly yards: ReadonlyMap<string, string> }) => (
+  <>
     <time dateTime={entry.at}>{dayTimeText(entry.at)}</time>
     <span>
       <strong>
@@ -111,8 +112,35 @@ const EntryLine = ({ entry, yards }: { readonly entry: ChangeEntry; readonly yar
         <FieldLine key={change.field} change={change} />
       ))}
     </dl>
-  </Entry>
+  </>
 );
+
+/** How high an entry is until it was seen, pixels: most tell of a field or two. */
+const ENTRY_PX = 90;
+
+const Entries = ({
+  entries,
+  yards,
+}: {
+  readonly entries: readonly ChangeEntry[];
+  readonly yards: ReadonlyMap<string, string>;
+}) => {
+  const { list, items, beforePx, afterPx, measure } = useRowsInSight<HTMLOListElement>({
+    count: entries.length,
+    keyOf: (index) => String(present(entries[index]).entryId),
+    rowPx: ENTRY_PX,
+    whole: WHOLE_LIST,
+  });
+  return (
+    <ol ref={list} style={{ paddingTop: beforePx, paddingBottom: afterPx }}>
+      {items.map(({ key, index }) => (
+        <Entry key={key} ref={measure} data-index={index} aria-posinset={index + 1} aria-setsize={entries.length}>
+          <EntryParts entry={present(entries[index])} yards={yards} />
+        </Entry>
+      ))}
+    </ol>
+  );
+};
 
 /** Who changed what, and when: of everything, or of one unit or thing. Kept for ever. */
 export const ChangesView = () => {
@@ -140,11 +168,7 @@ export const ChangesView = () => {
       {entries.length === 0 ? (
         <p>Nothing was changed yet. What visits read is in their records.</p>
       ) : (
-        <ol>
-          {entries.map((entry) => (
-            <EntryLine key={entry.entryId} entry={entry} yards={yards} />
-          ))}
-        </ol>
+        <Entries entries={entries} yards={yards} />
       )}
       {changes.hasNextPage ? (
         <EarlierKey

@@ -23,6 +23,8 @@ const Figure = styled.figure`
   }
 `;
 const Keys = styled.div`
+  /* The words of the first key stand in line with those around it. */
+  margin-left: -0.6rem;
   @media print {
     display: none;
   }

@@ -1,15 +1,39 @@
 import { skipToken } from '@reduxjs/toolkit/query/react';
-import type { UnitDetail } from '@vaktman/contract';
-import { batteriesInOrder, DISPOSITION_WORDS } from '@vaktman/core';
+import type { UnitDetail, VisitSummary } from '@vaktman/contract';
+import { DISPOSITION_WORDS, positions, present } from '@vaktman/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import styled, { css } from 'styled-components';
 import { failedWords } from '../api/failure';
 import { dayText } from '../control/dates';
 import { EarlierKey } from '../control/EarlierKey';
+import { GapRow } from '../control/GapRow';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { Scroll, Table } from '../control/tableStyle';
+import { useRowsInSight, WHOLE_LIST } from '../control/useRowsInSight';
 import { Capability, isWeak } from './Capability';
 import { useEarlierVisitsInfiniteQuery } from './unitApi';
+
+/** Columns of a long list stay as wide as they are, whichever rows are in sight. */
+const Visits = styled(Table)<{ readonly $isLong: boolean }>`
+  ${({ $isLong }) =>
+    $isLong
+      ? css`
+          table-layout: fixed;
+          min-width: 52rem;
+          th {
+            width: 7.2rem;
+          }
+          .number {
+            width: 4.3rem;
+          }
+          .words {
+            width: auto;
+          }
+        `
+      : ''}
+`;
+const ROW_PX = 38;
 
 /** Visits before those of the page: none until they are asked for, then as many pages as one asks for. */
 const useEarlierVisits = ({ unit: { id: unitId }, earlierVisits: from }: UnitDetail) => {
@@ -28,62 +52,78 @@ const useEarlierVisits = ({ unit: { id: unitId }, earlierVisits: from }: UnitDet
   };
 };
 
+const VisitCells = ({ visit, at }: { readonly visit: VisitSummary; readonly at: readonly string[] }) => (
+  <>
+    <td>
+      <Link to={`/visits/${visit.visitId}/summary`}>{dayText(visit.startedAt)}</Link>
+    </td>
+    <td>
+      <Mark kind={DISPOSITION_MARK[visit.disposition]} word={DISPOSITION_WORDS[visit.disposition]} />
+    </td>
+    {at.map((position) => {
+      const last = visit.batteries[position];
+      return (
+        <td key={position} className={`number ${isWeak(last) ? 'weak' : ''}`}>
+          <Capability last={last} />
+        </td>
+      );
+    })}
+    <td className="words">
+      {visit.closedAt === null ? 'Open: ' : ''}
+      {visit.headline}
+    </td>
+    <td>{visit.technician}</td>
+  </>
+);
+
 /** Every visit of a unit, the latest first: how it stood, and what each battery gave. */
 export const UnitVisits = ({ detail }: { detail: UnitDetail }) => {
-  const batteries = batteriesInOrder(detail.unit.bank);
+  const at = positions(detail.unit);
   const earlier = useEarlierVisits(detail);
   const visits = [...detail.visits, ...earlier.visits];
+  const { list, items, beforePx, afterPx, measure } = useRowsInSight<HTMLTableSectionElement>({
+    count: visits.length,
+    keyOf: (index) => present(visits[index]).visitId,
+    rowPx: ROW_PX,
+    whole: WHOLE_LIST,
+  });
   return (
     <div style={{ marginTop: '1.4rem' }}>
       <Scroll>
-        <Table>
+        <Visits $isLong={visits.length > WHOLE_LIST} aria-rowcount={visits.length + 1}>
           <caption>Visits</caption>
           {visits.length === 0 ? null : (
             <thead>
               <tr>
                 <th scope="col">Date</th>
                 <th scope="col">Stood</th>
-                {batteries.map(({ position }) => (
+                {at.map((position) => (
                   <th key={position} scope="col" className="number">
                     {position} gives
                   </th>
                 ))}
-                <th scope="col">Gravest</th>
+                <th scope="col" className="words">
+                  Gravest
+                </th>
                 <th scope="col">Technician</th>
               </tr>
             </thead>
           )}
-          <tbody>
-            {visits.map((visit) => (
-              <tr key={visit.visitId}>
-                <td>
-                  <Link to={`/visits/${visit.visitId}/summary`}>{dayText(visit.startedAt)}</Link>
-                </td>
-                <td>
-                  <Mark kind={DISPOSITION_MARK[visit.disposition]} word={DISPOSITION_WORDS[visit.disposition]} />
-                </td>
-                {batteries.map(({ position }) => {
-                  const last = visit.batteries[position];
-                  return (
-                    <td key={position} className={`number ${isWeak(last) ? 'weak' : ''}`}>
-                      <Capability last={last} />
-                    </td>
-                  );
-                })}
-                <td className="words">
-                  {visit.closedAt === null ? 'Open: ' : ''}
-                  {visit.headline}
-                </td>
-                <td>{visit.technician}</td>
+          <tbody ref={list}>
+            <GapRow px={beforePx} />
+            {items.map(({ key, index }) => (
+              <tr key={key} ref={measure} data-index={index} aria-rowindex={index + 2}>
+                <VisitCells visit={present(visits[index])} at={at} />
               </tr>
             ))}
+            <GapRow px={afterPx} />
             {visits.length === 0 ? (
               <tr>
                 <td>No visit yet. Start one: the bank is read first.</td>
               </tr>
             ) : null}
           </tbody>
-        </Table>
+        </Visits>
       </Scroll>
       {earlier.hasMore ? (
         <EarlierKey
