@@ -8,7 +8,6 @@ import { useBatteryLivesQuery, useBatteryQuery } from '../api/api';
 import { failedWords, isNotFound } from '../api/failure';
 import { dateOf, dayText } from '../control/dates';
 import { KeyLink } from '../control/Key';
-import { Figure } from '../control/Figure';
 import { ChangesLink } from '../history/ChangesLink';
 import { DeviceKeys } from '../frame/DeviceKeys';
 import { EndLink } from '../frame/EndLink';
@@ -19,6 +18,7 @@ import { TitleBlock } from '../frame/TitleBlock';
 import { PHONE } from '../theme/screen';
 import { monthOf } from '../unit/timeScale';
 import { Scroll, Table } from '../control/tableStyle';
+import { BatteryReadings } from './BatteryReadings';
 import { BenchReadings } from './BenchReadings';
 import { expectedWords, madeWords, ratingWords, whereWords } from './batteryWords';
 import { MoveBattery } from './MoveBattery';
@@ -137,49 +137,7 @@ const Life = ({ detail }: { detail: BatteryDetail }) => {
           </tbody>
         </Table>
       </Scroll>
-      <Scroll style={{ marginTop: '1.2rem' }}>
-        <Table>
-          <caption>What was read of it</caption>
-          <thead>
-            <tr>
-              <th scope="col">Visit</th>
-              <th scope="col">Unit</th>
-              <th scope="col" className="number">
-                Rest V
-              </th>
-              <th scope="col" className="number">
-                Would have read
-              </th>
-              <th scope="col" className="number">
-                Gives
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {[...detail.figures].reverse().map((own) => (
-              <tr key={own.visitId ?? own.at}>
-                <td>
-                  {own.visitId === null ? (
-                    dayText(own.at)
-                  ) : (
-                    <Link to={`/visits/${own.visitId}/summary`}>{dayText(own.at)}</Link>
-                  )}
-                </td>
-                <td>{own.visitId === null ? 'bench' : own.unitId}</td>
-                <td className="number">
-                  {own.restingVolts === null ? '–' : <Figure text={figure(own.restingVolts, 2)} />}
-                </td>
-                <td className="number">
-                  {own.referenceLoadVolts === null ? '–' : <Figure text={figure(own.referenceLoadVolts, 2)} unit="V" />}
-                </td>
-                <td className={`number ${(own.capabilityPercent ?? 100) < CAPABILITY_LIMIT_PERCENT ? 'weak' : ''}`}>
-                  {own.capabilityPercent === null ? '–' : <Figure text={figure(own.capabilityPercent, 0)} unit="%" />}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </Table>
-      </Scroll>
+      <BatteryReadings figures={detail.figures} />
     </div>
   );
 };

@@ -3,6 +3,7 @@ import styled from 'styled-components';
 import { problemText } from '../api/failure';
 import { clockTimeText, dayText } from '../control/dates';
 import { QuietKey } from '../control/Key';
+import { LongBody } from '../control/LongBody';
 import { Scroll, Table } from '../control/tableStyle';
 import { usePastImportsQuery, useUndoImportMutation } from './importApi';
 import { counted } from './listWords';
@@ -36,9 +37,11 @@ export const PastLists = () => {
               <th scope="col" aria-label="Take back" />
             </tr>
           </thead>
-          <tbody>
-            {lists.map(({ importId, kind, fileName, rowCount, takenAt, undoneAt }) => (
-              <tr key={importId}>
+          <LongBody
+            rows={lists}
+            rowKey={({ importId }) => importId}
+            cells={({ importId, kind, fileName, rowCount, takenAt, undoneAt }) => (
+              <>
                 <td>
                   {dayText(takenAt)}, {clockTimeText(takenAt)}
                 </td>
@@ -53,9 +56,9 @@ export const PastLists = () => {
                     `taken back ${dayText(undoneAt)}`
                   )}
                 </td>
-              </tr>
-            ))}
-          </tbody>
+              </>
+            )}
+          />
         </Table>
       </Scroll>
     </section>

@@ -1,16 +1,16 @@
 import { skipToken } from '@reduxjs/toolkit/query/react';
 import type { UnitDetail, VisitSummary } from '@vaktman/contract';
-import { DISPOSITION_WORDS, positions, present } from '@vaktman/core';
+import { DISPOSITION_WORDS, positions } from '@vaktman/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import styled, { css } from 'styled-components';
 import { failedWords } from '../api/failure';
 import { dayText } from '../control/dates';
 import { EarlierKey } from '../control/EarlierKey';
-import { GapRow } from '../control/GapRow';
+import { LongBody } from '../control/LongBody';
 import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { Scroll, Table } from '../control/tableStyle';
-import { useRowsInSight, WHOLE_LIST } from '../control/useRowsInSight';
+import { WHOLE_LIST } from '../control/useRowsInSight';
 import { Capability, isWeak } from './Capability';
 import { useEarlierVisitsInfiniteQuery } from './unitApi';
 
@@ -33,7 +33,6 @@ const Visits = styled(Table)<{ readonly $isLong: boolean }>`
         `
       : ''}
 `;
-const ROW_PX = 38;
 
 /** Visits before those of the page: none until they are asked for, then as many pages as one asks for. */
 const useEarlierVisits = ({ unit: { id: unitId }, earlierVisits: from }: UnitDetail) => {
@@ -81,12 +80,6 @@ export const UnitVisits = ({ detail }: { detail: UnitDetail }) => {
   const at = positions(detail.unit);
   const earlier = useEarlierVisits(detail);
   const visits = [...detail.visits, ...earlier.visits];
-  const { list, items, beforePx, afterPx, measure } = useRowsInSight<HTMLTableSectionElement>({
-    count: visits.length,
-    keyOf: (index) => present(visits[index]).visitId,
-    rowPx: ROW_PX,
-    whole: WHOLE_LIST,
-  });
   return (
     <div style={{ marginTop: '1.4rem' }}>
       <Scroll>
@@ -109,20 +102,19 @@ export const UnitVisits = ({ detail }: { detail: UnitDetail }) => {
               </tr>
             </thead>
           )}
-          <tbody ref={list}>
-            <GapRow px={beforePx} />
-            {items.map(({ key, index }) => (
-              <tr key={key} ref={measure} data-index={index} aria-rowindex={index + 2}>
-                <VisitCells visit={present(visits[index])} at={at} />
-              </tr>
-            ))}
-            <GapRow px={afterPx} />
-            {visits.length === 0 ? (
+          {visits.length === 0 ? (
+            <tbody>
               <tr>
                 <td>No visit yet. Start one: the bank is read first.</td>
               </tr>
-            ) : null}
-          </tbody>
+            </tbody>
+          ) : (
+            <LongBody
+              rows={visits}
+              rowKey={({ visitId }) => visitId}
+              cells={(visit) => <VisitCells visit={visit} at={at} />}
+            />
+          )}
         </Visits>
       </Scroll>
       {earlier.hasMore ? (
