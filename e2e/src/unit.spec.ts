@@ -1,4 +1,4 @@
-import { goTo, choose, expect, test, unitsListed } from './vaktman';
+import { choose, expect, test, unitsListed } from './vaktman';
 
 test.use({ person: 'M. Holt' });
 
@@ -32,22 +32,6 @@ test('adds a unit with messages beside the fields, and edits it', async ({ ready
   await page.getByLabel('What it is').fill('Wheel loader with crusher bucket');
   await page.getByRole('button', { name: 'Save the changes' }).click();
   await expect(page.getByText('Wheel loader with crusher bucket').first()).toBeVisible();
-});
-
-test('filters the watch through the address bar and tells of an empty list', async ({ ready: page }) => {
-  await choose(page, 'Left its visit', 'hold');
-  await expect(page).toHaveURL(/standing=hold/);
-  await expect(unitsListed(page).getByRole('link')).toHaveCount(5);
-  await page.getByRole('button', { name: 'Lower Yard' }).click();
-  await expect(unitsListed(page).getByRole('link')).toHaveCount(3);
-  await page.reload();
-  await expect(unitsListed(page).getByRole('link')).toHaveCount(3);
-  await choose(page, 'First', 'unit');
-  await expect(unitsListed(page).getByRole('link').first()).toContainText('C-01');
-  await page.getByLabel('Find a unit or a finding').fill('nothing like it');
-  await expect(page.getByText('Nothing matches')).toBeVisible();
-  await goTo(page, '/units/X-99');
-  await expect(page.getByRole('alert')).toContainText('X-99 is not registered');
 });
 
 test.describe('a page that was there before', () => {

@@ -47,6 +47,32 @@ describe('the watch', () => {
     await waitFor(() => expect(router.state.location.pathname).toBe('/units/P-07'));
   });
 
+  it('is narrowed by how a unit left its visit and by yard, and ordered, as the address then says', async () => {
+    server.answers['GET /api/fleet'] = {
+      body: { ...FLEET, yards: [...FLEET.yards, { yardId: 'summit', name: 'Summit Station', endedAt: null }] },
+    };
+    answerWith([
+      ...UNITS,
+      watchRow('P-03', 'summit', { disposition: 'hold' }),
+      watchRow('L-02', 'lower', { disposition: 'hold' }),
+    ]);
+    const { user, router, unmount } = show(<WatchView />);
+    const choose = async (label: RegExp, words: string): Promise<void> => {
+      await user.click(await screen.findByRole('button', { name: label }));
+      await user.click(await screen.findByRole('option', { name: words }));
+    };
+    await choose(/Left its visit/, 'hold');
+    await waitFor(async () => expect((await listed()).sort()).toEqual(['L-02', 'P-03', 'P-07']));
+    await user.click(screen.getByRole('button', { name: 'Lower Yard' }));
+    await choose(/First/, 'unit number');
+    await waitFor(async () => expect(await listed()).toEqual(['L-02', 'P-07']));
+    const { search: asked } = router.state.location;
+    expect(Object.fromEntries(new URLSearchParams(asked))).toEqual({ standing: 'hold', yard: 'lower', sort: 'unit' });
+    unmount();
+    show(<WatchView />, { at: `/${asked}` });
+    await waitFor(async () => expect(await listed()).toEqual(['L-02', 'P-07']));
+  });
+
   it('says when nothing matches, and shows every unit again at one press', async () => {
     const { user, router } = show(<WatchView />, { at: '/?q=crusher&standing=hold&yard=lower&sort=unit' });
     expect(await screen.findByText('Nothing matches.')).toBeTruthy();
