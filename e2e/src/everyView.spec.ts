@@ -109,19 +109,25 @@ const outOfPlace = (page: Page): Promise<string[]> =>
       found.push(
         `${at}: "${primary[0]!.textContent}" is out of sight at ${Math.round(primary[0]!.getBoundingClientRect().bottom)} of ${innerHeight}`,
       );
-    // What is typed by a gloved thumb is under it at once: neither below the screen nor under what stands at its foot.
-    const hidden = [...document.querySelectorAll('[role=group][aria-label=Keypad] button')]
-      .filter(isSeen)
-      .filter((digit) => {
-        const { left, top, width, height } = digit.getBoundingClientRect();
-        const there = document.elementFromPoint(left + width / 2, top + height / 2);
-        return there === null || !digit.contains(there);
-      });
-    if (hidden.length > 0)
-      found.push(
-        `${at}: ${hidden.length} keys of the keypad are out of sight, the first at ${Math.round(hidden[0]!.getBoundingClientRect().top)}`,
-      );
     return found;
+  });
+
+/** Keys of the keypad, the one that saves with them, that a gloved thumb has not under it at once: below the screen, or under what stands at its foot. */
+const outOfReach = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const digits = document.querySelectorAll('[role=group][aria-label=Keypad] button');
+    const keys = digits.length === 0 ? [] : [...digits, ...document.querySelectorAll('[data-primary]')];
+    return keys
+      .filter((key) => key.checkVisibility() && key.getClientRects().length > 0)
+      .filter((key) => {
+        const { left, top, width, height } = key.getBoundingClientRect();
+        const there = document.elementFromPoint(left + width / 2, top + height / 2);
+        return there === null || !key.contains(there);
+      })
+      .map(
+        (key) =>
+          `${location.pathname}: "${key.textContent || key.ariaLabel}" is out of reach at ${Math.round(key.getBoundingClientRect().top)} of ${innerHeight}`,
+      );
   });
 
 const ALL_RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
@@ -142,6 +148,8 @@ const SCREENS = [
   { width: 1024, height: 768, theme: 'night', asks: 'colours' },
   { width: 390, height: 844, theme: 'day', asks: 'what is narrow' },
 ] as const;
+/** What is left to the page of a small phone, under the browser's own bars. */
+const LOW_PHONE = { width: 360, height: 620 };
 type Screen = (typeof SCREENS)[number];
 
 /** A key half under what stands at the foot of the screen is scrolled from under it. */
@@ -182,9 +190,14 @@ const wrongWith = async (page: Page): Promise<string[]> => {
       await document.fonts.ready;
       for (const _ of [1, 2]) await new Promise((drawn) => requestAnimationFrame(drawn));
     }, screen.theme);
-    const misplaced = [...(await outOfPlace(page)), ...(await wordsOverWords(page))];
+    const misplaced = [...(await outOfPlace(page)), ...(await outOfReach(page)), ...(await wordsOverWords(page))];
     found.push(...misplaced.map((what) => `${screen.width} px, ${what}`));
     found.push(...(await inaccessible(page, screen)));
+  }
+  if ((await page.getByRole('group', { name: 'Keypad' }).count()) > 0) {
+    await page.setViewportSize(LOW_PHONE);
+    found.push(...(await outOfReach(page)).map((what) => `low phone, ${what}`));
+    await page.setViewportSize(SCREENS[0]);
   }
   return found;
 };

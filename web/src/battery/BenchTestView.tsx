@@ -40,8 +40,14 @@ const Sheet = styled.main`
     font-weight: 680;
   }
   ${PHONE} {
-    grid-template-columns: minmax(0, 1fr);
+    /* Its parts stand in the sheet itself, so that the keypad stays in reach all the way down. */
+    display: flex;
+    flex-direction: column;
+    gap: 0.7rem;
     padding: 0.7rem 0.9rem 1rem;
+    > div {
+      display: contents;
+    }
     .how {
       display: none;
     }

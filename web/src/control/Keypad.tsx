@@ -22,6 +22,8 @@ import { Foot, Notice, Panel, Reach } from './keypadStyle';
 
 /** So many rows of numbers stay in sight with the digits; more would leave no room for what is said of them. */
 const ROWS_IN_REACH = 3;
+/** So many numbers stand beside one another on a phone. */
+const IN_A_ROW = 2;
 
 /**
  * A big keypad for one or several numbers. Digits typed on a keyboard go to the reading without clicking first; Enter
@@ -154,7 +156,7 @@ export const Keypad = ({
   return (
     <Panel>
       {isShort ? null : entries}
-      <Reach>
+      <Reach $isTall={above !== null || (isShort && fields.length > IN_A_ROW)}>
         {above}
         {isShort ? entries : null}
         {notice === null ? null : (

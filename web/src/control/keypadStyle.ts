@@ -11,18 +11,24 @@ export const Panel = styled.div`
   }
 `;
 /** Digits and the key that saves, in reach of the thumb whatever stands above: nobody scrolls between two numbers. */
-export const Reach = styled.div`
+export const Reach = styled.div<{ $isTall: boolean }>`
   display: grid;
   gap: 8px;
   ${inReach}
   /* So much of a low screen would cover what is read. */
   @media (max-height: 600px) {
-    position: static;
+    ${({ $isTall }) => ($isTall ? 'position: static;' : '')}
   }
 `;
 export const Foot = styled.div`
   display: grid;
   padding-top: 0.3rem;
+  @media (max-height: 700px) {
+    padding-top: 0;
+    > button {
+      min-height: 64px;
+    }
+  }
 `;
 const pairs = css`
   gap: 6px;
@@ -87,6 +93,12 @@ export const Display = styled.button<{ $active: boolean; $narrow: boolean }>`
   }
   .unit {
     font-size: 1.2rem;
+  }
+  @media (max-height: 700px) {
+    ${({ $narrow }) => ($narrow ? 'min-height: 48px; gap: 0;' : '')}
+    .label {
+      line-height: 1.1;
+    }
   }
   .caret {
     color: var(--live);

@@ -51,19 +51,21 @@ const Drawn = styled.section`
     .strip {
       display: block;
       border-bottom: 1px solid var(--rule);
-      order: 1;
+      order: -1;
       svg {
         max-height: 6.6rem;
       }
     }
+    /* Below what is typed. */
     > * {
-      order: 3;
+      order: 1;
     }
   }
 `;
+/** On a phone its parts stand in the sheet itself, so that the keypad stays in reach whatever stands above. */
 const Entry = styled(Work)`
   ${PHONE} {
-    order: 2;
+    display: contents;
   }
 `;
 

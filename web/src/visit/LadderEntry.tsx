@@ -3,6 +3,7 @@ import { assertNever, stepTitle, type Reading } from '@vaktman/core';
 import { useState } from 'react';
 import styled from 'styled-components';
 import { Keypad } from '../control/Keypad';
+import { PHONE } from '../theme/screen';
 import { CoolDown } from './CoolDown';
 import { leadsOf, TITLES, type Target } from './ladderTargets';
 import { LeadList } from './LeadList';
@@ -19,6 +20,9 @@ export const LadderColumn = styled.div`
   align-content: start;
   p {
     font-size: 1.1rem;
+  }
+  ${PHONE} {
+    display: contents;
   }
 `;
 

@@ -38,11 +38,12 @@ export const EntrySheet = styled.div`
     margin-top: 0.5rem;
   }
   ${PHONE} {
-    display: flex;
-    flex-direction: column;
-    gap: 0.4rem;
+    display: contents;
     > div {
       display: contents;
+    }
+    > div > * {
+      margin-bottom: 0.4rem;
     }
     h2 {
       font-size: 1.7rem;

@@ -16,6 +16,14 @@ export const Sheet = styled.div`
     font-size: 1.3rem;
     max-width: 44rem;
   }
+  ${PHONE} {
+    h2 {
+      font-size: 1.7rem;
+    }
+    p {
+      font-size: 1.15rem;
+    }
+  }
 `;
 export const Time = styled.p`
   && {

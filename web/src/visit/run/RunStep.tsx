@@ -53,6 +53,9 @@ const Column = styled.div`
   p {
     font-size: 1.1rem;
   }
+  ${PHONE} {
+    display: contents;
+  }
 `;
 /**
  * Volts along one run of cable: one probe stays where the run begins, the other goes from point to point, each reading in the
