@@ -83,7 +83,11 @@ const closed = (server: Server): Promise<void> =>
  * @throws {Error} when the database cannot be had or brought forward, the demo fleet cannot be read or the port is taken
  */
 export const startService = async (settings: Settings, log: Logger): Promise<Service> => {
-  const pool = openPool(settings.DATABASE_URL, (error) => log.error({ err: error }, 'idle database connection failed'));
+  let isOver = false;
+  const pool = openPool(settings.DATABASE_URL, (error) => {
+    // A connection that is being closed may be cut by the database as well: nobody has to be told.
+    if (!isOver) log.error({ err: error }, 'idle database connection failed');
+  });
   const applied = await migrate(pool);
   if (applied.length > 0) log.info({ applied }, 'migrated');
   if (settings.VAKTMAN_DEMO !== undefined) await loadDemo(pool, settings.VAKTMAN_DEMO);
@@ -117,6 +121,7 @@ export const startService = async (settings: Settings, log: Logger): Promise<Ser
       await Promise.all([hub.stop(), closed(server)]);
       // Within the same time: whoever stops the server waits no longer for those who have gone.
       await underWay.ended(Math.max(0, untilMs - performance.now()));
+      isOver = true;
       await Promise.all([pool.end(), pdfs.stop(), outlooks.end()]);
     },
   };
