@@ -1,4 +1,4 @@
-import { batteriesInOrder } from '../unit/bank';
+import { batteriesAt } from '../unit/batteriesAt';
 import { positions } from '../unit/points';
 import { CHEMISTRY_WORDS, type Unit } from '../unit/unit';
 import { batteryExcuses } from './excuses';
@@ -15,14 +15,14 @@ import {
 } from './record';
 
 const batteryPart = (unit: Unit, subject: string): OrderPart | null => {
-  const fitted = batteriesInOrder(unit.bank);
-  const battery = subject === 'bank' ? fitted[0] : fitted.find(({ position }) => position === subject);
+  const replaced = batteriesAt(unit, subject);
+  const [battery] = replaced;
   if (battery === undefined) return null;
   const { rating, nominalVolts = 12, chemistry } = battery;
   const rated = rating === undefined ? 'rating by the plate' : `${rating.value} A ${rating.standard}`;
   return {
     name: `Battery, ${nominalVolts} V ${rated}, ${CHEMISTRY_WORDS[chemistry]}`,
-    count: subject === 'bank' ? fitted.length : 1,
+    count: replaced.length,
   };
 };
 
@@ -58,16 +58,15 @@ export const DRAWING = {
     words: (at) => `Never stops taking current: ${at}`,
     severity: 'recharge',
     actions: both(recharge, replaceBattery),
+    part: batteryPart,
     ...charged,
     against: (_, unit) => positions(unit).map((point) => ({ step: 'battery.load', point })),
     separates: (subject, unit) =>
-      unit.bank.batteries
-        .filter(({ set }) => subject === 'bank' || subject === `set:${set}`)
-        .map(({ position }) => ({
-          step: 'charge.recharge',
-          point: position,
-          why: 'which battery keeps taking the current',
-        })),
+      batteriesAt(unit, subject).map(({ position }) => ({
+        step: 'charge.recharge',
+        point: position,
+        why: 'which battery keeps taking the current',
+      })),
   },
 } satisfies FindingGroup;
 
@@ -139,6 +138,7 @@ export const BATTERY = {
     severity: 'watch',
     isOwnMarginal: true,
     actions: both(recharge, replaceBattery),
+    part: batteryPart,
   },
   'battery.uneven': {
     words: (at) => `Cells uneven: ${at}`,
@@ -156,11 +156,12 @@ export const BATTERY = {
 } satisfies FindingGroup;
 
 export const BANK = {
-  'bank.mismatched': { words: () => 'Bank is mixed', severity: 'watch', actions: replaceBattery },
+  'bank.mismatched': { words: () => 'Bank is mixed', severity: 'watch', actions: replaceBattery, part: batteryPart },
   'bank.imbalance': {
     words: () => 'Batteries of the bank are apart',
     severity: 'recharge',
     actions: both(recharge, replaceBattery),
+    part: batteryPart,
     ...charged,
     against: (_, unit) => positions(unit).map((point) => ({ step: 'battery.load', point })),
   },

@@ -2,10 +2,11 @@ import type { FindingCode } from '../judging/findingCode';
 import { modelCable, type ModelCable } from '../circuit/starterModel';
 import { chargeDrop } from '../step/charging/chargeDrop';
 import { present } from '../quantity/present';
+import { pointName } from '../unit/pointName';
 import { chargeSidePoints, positions } from '../unit/points';
 import { runsOf } from '../unit/runs';
 import { RUNS, type RunName, type Unit } from '../unit/unit';
-import { both, one, places, type FindingGroup, type OrderPart, type SeparatingTest } from './record';
+import { both, one, part, places, type FindingGroup, type OrderPart, type SeparatingTest } from './record';
 
 const cleanOrReplace = (what: string) =>
   both(
@@ -82,6 +83,7 @@ export const CABLE = {
     words: () => 'A starter cable loses volts',
     severity: 'recheck',
     actions: cleanOrReplace('the starter cables'),
+    part: part(() => 'Starter cables, both sides'),
     separates: () => [
       { step: 'start.walk', point: 'starterRestBank', why: 'which side of the starter cables is corroded' },
     ],
@@ -108,6 +110,7 @@ export const CABLE = {
       one('clean', (name) => `Clean and tighten ${name}`),
       one('replace', (name) => `Replace ${name}`),
     ),
+    part: (_, stretch) => ({ name: `Cable, ${pointName(stretch)}`, count: 1 }),
   },
   'cable.charge': {
     words: () => 'Charging cables lose volts',
@@ -117,6 +120,7 @@ export const CABLE = {
         ? 'repair'
         : 'recheck',
     actions: cleanOrReplace('the charging cables'),
+    part: part(() => 'Charging cables, both sides'),
     against: (_, unit) => chargeSidePoints(unit).map((point) => ({ step: 'charge.drop', point })),
     separates: (_, unit) =>
       chargeSidePoints(unit).map((point) => ({

@@ -56,6 +56,8 @@ const regulatorIsLeft = (scene: Scene): boolean =>
     );
   });
 
+const regulatorPart = part(({ systemVolts }) => `Regulator, ${systemVolts} V`);
+
 export const BELT = {
   'belt.drive': {
     words: () => 'Belt is not good',
@@ -84,6 +86,7 @@ export const CHARGE = {
       one('adjust', () => 'Set the regulator'),
       replacePart('regulator'),
     ),
+    part: regulatorPart,
   },
   'charge.no-sign': {
     words: () => 'Nothing shows that it charges',
@@ -118,7 +121,7 @@ export const CHARGE = {
       one('adjust', () => 'Set the regulator'),
       replacePart('regulator'),
     ),
-    part: part(({ systemVolts }) => `Regulator, ${systemVolts} V`),
+    part: regulatorPart,
     explains: () => ['charge.overvoltage', 'alternator.low-volts', ...NOT_ENOUGH],
   },
   'charge.field': {
@@ -145,6 +148,7 @@ export const ALTERNATOR = {
     words: (at) => `Sense fuse of ${at} is blown`,
     severity: 'repair',
     actions: one('replace', (name) => `Replace the sense fuse of ${name}`),
+    part: part(() => 'Sense fuse, rating by its holder'),
     explains: (id) => ['charge.overvoltage', `alternator.low-volts@${id}`, ...NOT_ENOUGH],
   },
   'alternator.low-volts': {

@@ -16,6 +16,7 @@ import {
   findingWords,
   hasPoint,
   judge,
+  openActions,
   SEVERITIES,
   stepEntry,
   type FindingCode,
@@ -37,6 +38,7 @@ const subjectOf = (code: FindingCode): string => {
   if (code.startsWith('battery.') || code === 'cause.owed') return 'A';
   if (code.startsWith('joint.') || code === 'intermittent') return 'A+';
   if (code.startsWith('alternator.')) return 'ALT1';
+  if (code === 'cable.segment') return 'starterPositive:starter.B+';
   return code === 'cable.link' ? 'A-B' : 'bank';
 };
 const finding = (readings: Written[], code: string, part = {}) =>
@@ -64,6 +66,15 @@ describe('every kind of finding', () => {
       }
     }
     expect(findingRank(code)).toBeGreaterThanOrEqual(0);
+  });
+  it.each(FINDING_CODES)('%s names the part to buy for each replacement it offers', (code) => {
+    const subject = subjectOf(code);
+    const replacements = actionsFor({ code, subject }).filter(({ kind }) => kind === 'replace');
+    for (const { words } of replacements) {
+      const planned = new Map([[`${code}@${subject}`, words]]);
+      const [open] = openActions(unit12(), [{ code, subject, severity: 'recheck' }], planned);
+      expect(open?.part?.count, words).toBe(words.includes('whole bank') ? 4 : 1);
+    }
   });
   it('that is told of at the starter is charged at the bank', () =>
     expect(

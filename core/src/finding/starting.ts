@@ -1,6 +1,8 @@
 import { starterExcuses } from './excuses';
 import { both, ofBank, one, part, places, repairPart, replacePart, type FindingGroup } from './record';
 
+const starterPart = part(({ systemVolts }) => `Starter, ${systemVolts} V`);
+
 export const START = {
   'start.low-supply': {
     words: () => 'Starter gets too few volts',
@@ -50,7 +52,7 @@ export const STARTER = {
     severity: 'replace',
     excuses: starterExcuses,
     actions: replacePart('starter'),
-    part: part(({ systemVolts }) => `Starter, ${systemVolts} V`),
+    part: starterPart,
     against: () => places(['start.crankVolts', 'starter']),
   },
   'starter.pinion': {
@@ -66,6 +68,7 @@ export const STARTER = {
       one('other', () => 'Turn the engine over by hand: oil, belt, drag'),
       replacePart('starter'),
     ),
+    part: starterPart,
     separates: () => [
       { step: 'start.drop', point: 'negative', why: 'cables that lose volts slow it' },
       { step: 'start.motor', point: 'starter', why: 'what the motor itself gets' },

@@ -32,7 +32,9 @@ export const openActions = (
       choices.find(({ words }) => words === own) ??
       (severity === 'replace' ? choices.find(({ kind }) => kind === 'replace') : undefined) ??
       choices[0];
-    const replaces = chosen?.kind === 'replace' && (own !== undefined || severity === 'replace');
+    // What is only suspected is not bought for, unless somebody planned it.
+    const isCertain = severity === 'replace' || severity === 'repair';
+    const replaces = chosen?.kind === 'replace' && (own !== undefined || isCertain);
     const whole = replaces && chosen.point === 'bank' ? 'bank' : subject;
     const part = replaces ? (FINDINGS[code].part?.(unit, whole) ?? null) : null;
     return [

@@ -93,6 +93,11 @@ describe('what is still to be done', () => {
     expect(open('battery.low-charge', 'A', 'recharge')[0]?.part).toBeUndefined();
     expect(open('cable.starter-positive', 'positive', 'repair')[0]?.part).toBeUndefined();
     expect(open('battery.weak', 'B', 'recheck')[0]?.part).toBeUndefined();
+    // A blown fuse is replaced, whatever else is found.
+    expect(open('alternator.sense-fuse', 'ALT1', 'repair')[0]?.part).toEqual({
+      name: 'Sense fuse, rating by its holder',
+      count: 1,
+    });
   });
   it('follows what somebody planned', () => {
     expect(open('battery.weak', 'B', 'replace', 'Replace the whole bank')).toMatchObject([
