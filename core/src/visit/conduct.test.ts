@@ -238,14 +238,20 @@ describe('cooling', () => {
       { step: 'charge.recharge', point: 'A', amps: 2, minutes: 12, at: minute(21) },
       { step: 'charge.volts', point: 'bank', volts: 14.1, rpm: 1500, at: minute(22) },
       { step: 'start.joint', point: 'ALT1.B+', volts: 0.1, during: 'charging', at: minute(23) },
+      { step: 'charge.drop', point: 'positive', volts: 0.1, amps: 90, by: 'loads', at: minute(23) },
+      { step: 'look.joint', point: 'A+', condition: 'clean', at: minute(23) },
     ];
     expect(counts(running)).toBe(true);
     for (const standing of [
       { step: 'battery.openCircuit', point: 'A', volts: 12.7 },
       { step: 'start.solenoid', point: 'starter', volts: 0.1 },
+      { step: 'start.joint', point: 'A+', volts: 0.1, during: 'pile' },
+      { step: 'run.volts', point: 'starterPositive:starter.B+', volts: 0.1, during: 'key-on' },
       { step: 'charge.standing', point: 'ALT1', volts: 12.6 },
+      { step: 'charge.field', point: 'regulator', volts: 0.2 },
+      { step: 'charge.drop', point: 'positive', volts: 0.1, amps: 160, by: 'pile-at-alternator' },
     ] satisfies Written[])
-      expect(counts([...running, { ...standing, at: minute(24) }]), standing.step).toBe(false);
+      expect(counts([...running, { ...standing, at: minute(24) }]), JSON.stringify(standing)).toBe(false);
     expect(counts(running, 9, [repair({ at: minute(30) })])).toBe(false);
     expect(counts(running, 9, [repair({ at: minute(19) })])).toBe(true);
     // Begun anew, they count anew; typed late, a reading of before tells nothing.

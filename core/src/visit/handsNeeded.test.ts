@@ -44,12 +44,13 @@ describe('cables go back on', () => {
     expect(before([loaded('A', 10.2)], 'battery.openCircuit')).toBe(false);
     expect(before([loaded('A', 10.2)], 'charge.volts')).toBe(false);
   });
-  it('is nothing for a single battery', () =>
-    expect(
+  it('is for a pair as for four, and nothing for a single battery', () => {
+    const ofSo = (many: number) =>
       cablesGoBack(
-        { ...unit, bank: { ...unit.bank, batteries: unit.bank.batteries.slice(0, 1) } },
+        { ...unit, bank: { ...unit.bank, batteries: unit.bank.batteries.slice(0, many) } },
         visitWith([loaded('A', 10.2)]).readings,
         'start.drop',
-      ),
-    ).toBe(false));
+      );
+    expect([1, 2, 4].map(ofSo)).toEqual([false, true, true]);
+  });
 });

@@ -8,7 +8,7 @@ const endsIdling = (reading: Reading): boolean => {
   const { stage, tellsOfRunning } = stepEntry(reading.step);
   if (tellsOfRunning?.(reading) === true) return false;
   if ('during' in reading && reading.during === 'charging') return false;
-  return stage === 'batteries' || stage === 'starting' || reading.step === 'charge.standing';
+  return stage !== 'look';
 };
 
 /**
