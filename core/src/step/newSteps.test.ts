@@ -324,6 +324,9 @@ describe('what comes and goes', () => {
     ]);
     const repair: Repair = { id: 'p1', at: minute(2), point: 'starter.B+', action: 'Tighten it', kind: 'tighten' };
     expect(told([failed, joint(0.05, 3)], [repair])).toEqual([]);
+    // Of what was done in the same second nobody knows which came first; what was done before it mended nothing.
+    expect(told([failed, joint(0.05, 3)], [{ ...repair, at: minute(1) }])).toEqual([]);
+    expect(told([failed, joint(0.05, 3)], [{ ...repair, at: minute(0) }])).toHaveLength(1);
   });
   it('is none where the first was taken wrongly: that is judged nowhere', () => {
     const readings = [{ ...failed, id: 'wrong' }, joint(0.05, 3, { corrects: 'wrong' })];

@@ -254,6 +254,9 @@ describe('cooling', () => {
       expect(counts([...running, { ...standing, at: minute(24) }]), JSON.stringify(standing)).toBe(false);
     expect(counts(running, 9, [repair({ at: minute(30) })])).toBe(false);
     expect(counts(running, 9, [repair({ at: minute(19) })])).toBe(true);
+    // What was read before the engine was started says nothing of it.
+    const early = visitWith([rested('A', 12.7, { at: minute(5) }), recharge]).readings;
+    expect(idleCounts({ readings: early }, Date.parse(minute(9)))).toBe(true);
     // Begun anew, they count anew; typed late, a reading of before tells nothing.
     expect(counts([rested('A', 12.7, { at: minute(24) })], 25)).toBe(true);
     expect(idleCounts(visitWith([rested('A', 12.7)]), 0)).toBe(true);
