@@ -27,6 +27,11 @@ const Fixed = styled(Table)`
     padding-top: 0;
     padding-bottom: 0;
   }
+  /* What a row is found by is read whole. */
+  td:first-child {
+    white-space: normal;
+    overflow-wrap: anywhere;
+  }
 `;
 const Empty = styled.p`
   padding: 0.8rem 0;

@@ -23,15 +23,20 @@ const Block = styled.header`
     display: none;
   }
 `;
-const Plate = styled.div`
+/** More letters than most shops paint on a machine. */
+const LONG = 10;
+const Plate = styled.div<{ readonly $isLong: boolean }>`
   display: flex;
   align-items: center;
   gap: 0.8rem;
+  min-width: 0;
   padding: 0 1.25rem 0 1.5rem;
   h1 {
-    font-size: 2.4rem;
+    font-size: ${({ $isLong }) => ($isLong ? '1.5rem' : '2.4rem')};
+    line-height: 1.05;
     font-weight: 760;
-    white-space: nowrap;
+    overflow-wrap: anywhere;
+    ${({ $isLong }) => ($isLong ? 'min-width: 5.5rem;' : 'white-space: nowrap;')}
   }
   p {
     font-weight: 620;
@@ -41,7 +46,7 @@ const Plate = styled.div`
     padding: 0 0.9rem;
     gap: 0.6rem;
     h1 {
-      font-size: 1.8rem;
+      font-size: ${({ $isLong }) => ($isLong ? '1.15rem' : '1.8rem')};
     }
     p {
       display: none;
@@ -111,7 +116,7 @@ export const TitleBlock = ({
   useViewTitle(about === undefined ? plate : `${plate}, ${about}`);
   return (
     <Block>
-      <Plate>
+      <Plate $isLong={plate.length > LONG}>
         <h1>{plate}</h1>
         <div>
           {lines.map((line) => (

@@ -32,14 +32,18 @@ const Wrong = styled.p`
 
 const Row = styled.span`
   display: flex;
-  a,
-  button {
+  &&& a,
+  &&& button {
     display: inline-flex;
+    margin: 0;
     align-items: center;
     min-height: 48px;
     padding: 0 0.6rem;
     font-weight: 620;
     text-underline-offset: 0.25em;
+    ${PHONE} {
+      padding: 0 0.35rem;
+    }
   }
 `;
 

@@ -25,6 +25,8 @@ const YardHead = styled.div`
   h2 {
     grid-column: 1 / span 2;
     white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
   }
   small {
     font-size: 0.92rem;
@@ -71,6 +73,16 @@ const Line = styled(Link)`
     font-size: 1.3rem;
     font-weight: 760;
   }
+  .long strong {
+    font-size: 1rem;
+    line-height: 1;
+    white-space: normal;
+    overflow-wrap: anywhere;
+    display: -webkit-box;
+    -webkit-box-orient: vertical;
+    -webkit-line-clamp: 2;
+    overflow: hidden;
+  }
   .kind,
   .what {
     min-width: 0;
@@ -100,8 +112,13 @@ const Line = styled(Link)`
     display: grid;
     gap: 0;
     line-height: 1.15;
-    strong {
-      font-size: 1.6rem;
+  }
+  &.tall .unit:not(.long) strong {
+    font-size: 1.6rem;
+  }
+  ${PHONE} {
+    .long .degrees {
+      display: none;
     }
   }
   &:hover {
@@ -130,6 +147,9 @@ const FAR_YEARS = 2;
 const isFar = (underOn: string, today: string): boolean =>
   Number(underOn.slice(0, 4)) - Number(today.slice(0, 4)) > FAR_YEARS;
 
+/** More letters than stand in the line beside what the unit is: such a number takes two lines of its own. */
+const LONG_NUMBER = 8;
+
 const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
   const { row, answer } = unit;
   const tall = answer === 'will-not';
@@ -137,7 +157,7 @@ const UnitLine = ({ unit, today }: { unit: WatchUnit; today: string }) => {
   return (
     <Line to={`/units/${encodeURIComponent(row.unitId)}`} className={tall ? 'tall' : ''}>
       <Mark kind={ANSWER_MARK[answer]} word={ANSWER_WORDS[answer]} />
-      <span className="unit">
+      <span className={`unit ${row.unitId.length > LONG_NUMBER ? 'long' : ''}`}>
         <strong>{row.unitId}</strong>
         <span className="kind">{row.description}</span>
         <span className="degrees">{row.cold === null ? '' : <Words>{`${figure(row.cold[1], 0)} °C`}</Words>}</span>
