@@ -27,6 +27,15 @@ describe('rules by class of machine', () => {
   it('are none where the shop has set none', () => {
     expect(classRules([], 'Grader')).toEqual({ intervals: {}, limits: {} });
   });
+  it('are kept once a class, whatever its letters; every machine is a class like the others', () => {
+    const told = (...names: string[]): string[] =>
+      machineClassesSchema
+        .safeParse(names.map((name) => ({ ...plough, name })))
+        .error?.issues.map(({ message }) => message) ?? [];
+    expect(told('Grader', '', 'Plough truck')).toEqual([]);
+    expect(told('Grader', 'GRADER')).toEqual(['GRADER is there twice; expected each class once']);
+    expect(told('', '')).toEqual(['every machine is there twice; expected each class once']);
+  });
   it('decide when a unit is due again, each disposition by itself', () => {
     const { intervals } = classRules([plough], 'Plough truck');
     expect(proposedDue('ready', '2026-11-20', { engineHours: 8000, odometerKm: 100_000 }, intervals)).toEqual({

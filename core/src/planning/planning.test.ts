@@ -69,13 +69,22 @@ describe('the day a unit is due', () => {
     });
     expect(dueOn({ engineHours: 1100 }, pace)?.by).toBe('hours');
   });
+  it('is the day itself where a meter stands at it', () =>
+    expect(dueOn({ engineHours: 1200 }, pace)).toEqual({ date: '2026-04-11', by: 'hours' }));
+  it('is not guessed from two readings of one moment, nor from a meter that was changed for a new one', () => {
+    const [first] = pace;
+    expect(dueOn({ engineHours: 1300 }, [first!, { ...first!, engineHours: 1100 }])).toBeNull();
+    expect(dueOn({ engineHours: 1300 }, [...pace, read('2026-06-01T08:00:00Z', 12)])).toBeNull();
+  });
   it('is not guessed from a meter that was read once or stands still', () => {
     expect(dueOn({ engineHours: 1300 }, [pace[0]!])).toBeNull();
     expect(dueOn({ engineHours: 1300 }, [pace[0]!, { ...pace[0]!, at: '2026-06-01T08:00:00Z' }])).toBeNull();
     expect(dueOn({}, pace)).toBeNull();
   });
   it('is the next day for a unit on hold, whatever its meters say', () =>
-    expect(proposedDue('hold', '2026-11-20', { engineHours: 5000 })).toEqual({ date: '2026-11-21' }));
+    expect(proposedDue('hold', '2026-11-20', { engineHours: 5000, odometerKm: 90_000 })).toEqual({
+      date: '2026-11-21',
+    }));
 });
 
 describe('what is still to be done', () => {
