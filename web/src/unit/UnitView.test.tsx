@@ -1,6 +1,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import { act } from 'react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { api } from '../api/api';
 import { FLEET, standServer } from '../../test/standServer';
 import { showAt } from '../../test/show';
 import { OPEN_VISIT, twoAlternators, unitDetailOf, unitOf } from '../../test/units';
@@ -159,6 +160,22 @@ describe('visits of many years', () => {
       { unitId: 'P-07', after: 'place-28' },
       { unitId: 'P-07', after: 'place-27' },
     ]);
+  });
+  it('stay shown, each once, when one is opened or goes away meanwhile', async () => {
+    const { user, store } = await view();
+    await user.click(await screen.findByRole('button', { name: 'Show earlier visits' }));
+    await user.click(await screen.findByRole('button', { name: 'Show earlier visits' }));
+    await waitFor(() => expect(rows()).toEqual(['28 Nov 2025', '27 Nov 2025', '26 Nov 2025']));
+    const pageNow = async (visits: readonly object[], earlierVisits: string): Promise<void> => {
+      server.answers['GET /api/units/P-07'] = { body: { ...unitDetailOf('P-07'), visits, earlierVisits } };
+      await act(async () => void store.dispatch(api.util.invalidateTags(['Unit'])));
+    };
+    // One visit stands on the page: what a new one pushes off it is not lost.
+    await pageNow([visitOf(29)], 'place-29');
+    await waitFor(() => expect(rows()).toEqual(['29 Nov 2025', '28 Nov 2025', '27 Nov 2025', '26 Nov 2025']));
+    // It was opened by mistake; and the one below is gone as well, so that the next moves up.
+    await pageNow([visitOf(27)], 'place-27');
+    await waitFor(() => expect(rows()).toEqual(['27 Nov 2025', '26 Nov 2025']));
   });
   it('that do not come are said so, and asked for again at one press; what came stays', async () => {
     const { user } = await view();

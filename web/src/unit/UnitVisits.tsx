@@ -1,10 +1,7 @@
-import { skipToken } from '@reduxjs/toolkit/query/react';
 import type { UnitDetail, VisitSummary } from '@vaktman/contract';
 import { DISPOSITION_WORDS, positions } from '@vaktman/core';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import styled, { css } from 'styled-components';
-import { failedWords } from '../api/failure';
 import { dayText } from '../control/dates';
 import { EarlierKey } from '../control/EarlierKey';
 import { LongBody } from '../control/LongBody';
@@ -12,7 +9,7 @@ import { DISPOSITION_MARK, Mark } from '../control/Mark';
 import { Scroll, Table } from '../control/tableStyle';
 import { WHOLE_LIST } from '../control/useRowsInSight';
 import { Capability, isWeak } from './Capability';
-import { useEarlierVisitsInfiniteQuery } from './unitApi';
+import { useUnitVisits } from './useUnitVisits';
 
 /** Columns of a long list stay as wide as they are, whichever rows are in sight. */
 const Visits = styled(Table)<{ readonly $isLong: boolean }>`
@@ -33,23 +30,6 @@ const Visits = styled(Table)<{ readonly $isLong: boolean }>`
         `
       : ''}
 `;
-
-/** Visits before those of the page: none until they are asked for, then as many pages as one asks for. */
-const useEarlierVisits = ({ unit: { id: unitId }, earlierVisits: from }: UnitDetail) => {
-  const [isAskedFor, setAskedFor] = useState(false);
-  const earlier = useEarlierVisitsInfiniteQuery(isAskedFor && from !== null ? { unitId, from } : skipToken);
-  const hasNone = earlier.currentData === undefined;
-  return {
-    visits: earlier.currentData?.pages.flatMap((page) => page.visits) ?? [],
-    hasMore: from !== null && (hasNone || earlier.hasNextPage),
-    isPending: earlier.isFetching,
-    failed: earlier.isError ? failedWords(earlier.error) : null,
-    ask: (): void => {
-      if (!isAskedFor) setAskedFor(true);
-      else void (hasNone ? earlier.refetch() : earlier.fetchNextPage());
-    },
-  };
-};
 
 const VisitCells = ({ visit, at }: { readonly visit: VisitSummary; readonly at: readonly string[] }) => (
   <>
@@ -78,8 +58,7 @@ const VisitCells = ({ visit, at }: { readonly visit: VisitSummary; readonly at: 
 /** Every visit of a unit, the latest first: how it stood, and what each battery gave. */
 export const UnitVisits = ({ detail }: { detail: UnitDetail }) => {
   const at = positions(detail.unit);
-  const earlier = useEarlierVisits(detail);
-  const visits = [...detail.visits, ...earlier.visits];
+  const { visits, ...earlier } = useUnitVisits(detail);
   return (
     <div style={{ marginTop: '1.4rem' }}>
       <Scroll>
