@@ -101,6 +101,7 @@ export * from './step/charging/recharge';
 export * from './file/parseVisit';
 export * from './file/problem';
 export * from './circuit/scenarioFile';
+export * from './judging/limitText';
 export * from './judging/repair';
 export * from './judging/visitEvent';
 export * from './file/visitFile';

@@ -3,6 +3,7 @@ import { fittedIn } from '../judging/unitAsOf';
 import type { VisitEvent } from '../judging/visitEvent';
 import { PROFILES } from '../method/profile';
 import { celsiusText, figure } from '../quantity/display';
+import { dateText } from '../quantity/time';
 import { partName, partText } from '../unit/part';
 import type { Judgement } from '../visit/judgement';
 import type { RecordedVisit } from '../visit/recordedVisit';
@@ -78,7 +79,7 @@ export const batteryLines = ({ file, events, unitAtOpening }: RecordedVisit): re
 
 const dueText = ({ date, engineHours, odometerKm }: NonNullable<Closed['nextDue']>): string =>
   [
-    date,
+    date === undefined ? undefined : dateText(date),
     engineHours === undefined ? undefined : `${engineHours} h`,
     odometerKm === undefined ? undefined : `${odometerKm} km`,
   ]

@@ -170,7 +170,7 @@ describe('what happened in a visit, in words', () => {
     expect(Object.fromEntries(closing)).toMatchObject({
       'Signed off by': 'M. Holt',
       Remark: 'as seen',
-      'Next due': '2027-05-20, or 6200 h',
+      'Next due': '20 May 2027, or 6200 h',
     });
   });
   it('says of an open visit that it is not closed', () =>

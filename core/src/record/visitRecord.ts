@@ -6,7 +6,7 @@ import type { Severity } from '../judging/findingCode';
 import type { Verdict } from '../judging/verdict';
 import type { VisitEvent } from '../judging/visitEvent';
 import type { TracePicture } from '../trace/picture';
-import { figure } from '../quantity/display';
+import { limitText, marginText } from '../judging/limitText';
 import { present } from '../quantity/present';
 import { readingText, type Reading } from '../step/catalogue';
 import { DISPOSITION_WORDS, type Disposition } from '../visit/disposition';
@@ -128,18 +128,14 @@ const saidOf = (readings: Readings, id: string): string => {
   return reading === undefined ? id : `${placeTitle(reading.step, reading.point)}: ${readingText(reading)}`;
 };
 
-const limitText = (limit: Judgement['steps'][number]['limit']): string =>
-  limit === null
-    ? ''
-    : `${limit.kind} ${figure(limit.value, 2)} ${limit.unit}${limit.from === 'maker' ? ', maker' : ''}`;
-
 const rowOf = (step: Judgement['steps'][number], readings: Readings, takenBy: RecordedVisit['takenBy']): RecordRow => {
   const reading = readings.get(present(step.readings[0]));
+  const { limit } = step;
   return {
     test: placeTitle(step.step, step.point),
     read: step.step === 'start.ladder' || reading === undefined ? '' : readingText(reading),
-    limit: limitText(step.limit),
-    margin: step.margin === null ? '' : `${step.margin < 0 ? '' : '+'}${figure(step.margin, 2)}`,
+    limit: limit === null ? '' : `${limitText(limit)}${limit.from === 'maker' ? ', maker' : ''}`,
+    margin: limit === null || step.margin === null ? '' : marginText(step.margin, limit.unit),
     verdict: step.verdict,
     verdictWord: VERDICT_WORDS[step.verdict],
     because: `${step.because}${step.redo === null ? '' : ` ${step.redo}`}`,

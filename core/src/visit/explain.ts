@@ -1,6 +1,6 @@
 import { LIMITS } from '../method/limit';
 import { PROFILES } from '../method/profile';
-import { figure } from '../quantity/display';
+import { limitText, marginText } from '../judging/limitText';
 import { stepTitle } from '../step/catalogue';
 import { pointName } from '../unit/pointName';
 import type { Judgement, JudgedStepEntry } from './judgement';
@@ -12,9 +12,9 @@ const FROM = { maker: "maker's figure", visit: "this visit's own limit", profile
 
 const limitLine = ({ limit, margin }: JudgedStepEntry): string[] => {
   if (limit === null) return [];
-  const side = margin === null ? '' : `, margin ${margin >= 0 ? '+' : ''}${figure(margin, 2)}`;
+  const side = margin === null ? '' : `, margin ${marginText(margin, limit.unit)}`;
   const why = limit.name === null ? '' : `, ${limit.name}: ${LIMITS[limit.name].reason} (${LIMITS[limit.name].source})`;
-  return [`    limit ${limit.kind} ${figure(limit.value, 2)} ${limit.unit}${side}; ${FROM[limit.from]}${why}`];
+  return [`    limit ${limitText(limit)}${side}; ${FROM[limit.from]}${why}`];
 };
 
 /** A judgement as text a technician can read: each step with limit and reason, then findings and what is next. */

@@ -1,4 +1,12 @@
-import { figure, mainValue, stepEntry, type LimitName, type PathLayout, type Stretch } from '@vaktman/core';
+import {
+  figure,
+  mainValue,
+  measuredFigure,
+  stepEntry,
+  type LimitName,
+  type PathLayout,
+  type Stretch,
+} from '@vaktman/core';
 import { VERDICT_MARK, type MarkKind } from '../control/Mark';
 import type { Judged } from '../visit/useVisit';
 
@@ -78,7 +86,7 @@ export const pathFaces = (layout: PathLayout, judged: Judged): PathFaces => {
         limit:
           isMachine || outcome?.limit == null
             ? limitOf(stretch, judged)
-            : `limit ${figure(outcome.limit.value, 2)} ${outcome.limit.unit}`,
+            : `limit ${measuredFigure(outcome.limit.value, outcome.limit.unit)} ${outcome.limit.unit}`,
         mark: outcome !== null ? VERDICT_MARK[outcome.verdict] : owed ? 'notyet' : null,
       },
     ];

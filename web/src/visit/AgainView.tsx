@@ -1,6 +1,6 @@
 import {
   DISPOSITION_WORDS,
-  figure,
+  limitText,
   findingWords,
   judgeAgain,
   pointName,
@@ -57,7 +57,7 @@ const Judged = ({ entry }: { entry: StepDifference['before'] }) =>
       <Mark kind={VERDICT_MARK[entry.verdict]} />
       {entry.limit === null ? null : (
         <small>
-          <Words>{`${entry.limit.kind} ${figure(entry.limit.value, 2)} ${entry.limit.unit}`}</Words>
+          <Words>{limitText(entry.limit)}</Words>
         </small>
       )}
       <small>

@@ -1,6 +1,7 @@
 import {
   DISPOSITION_WORDS,
-  figure,
+  marginText,
+  measuredFigure,
   findingWords,
   foldByCause,
   pathLayout,
@@ -185,12 +186,12 @@ export const SummaryView = ({ detail, judged }: Omit<StepProps, 'point'>) => {
                   <td className="number">
                     {limit === null ? null : (
                       <>
-                        {limit.kind} <Figure text={figure(limit.value, 2)} unit={limit.unit} />
+                        {limit.kind} <Figure text={measuredFigure(limit.value, limit.unit)} unit={limit.unit} />
                       </>
                     )}
                   </td>
                   <td className="number">
-                    {margin === null ? null : <Figure text={`${margin < 0 ? '' : '+'}${figure(margin, 2)}`} />}
+                    {margin === null || limit === null ? null : <Figure text={marginText(margin, limit.unit)} />}
                   </td>
                   <td>
                     <Mark kind={VERDICT_MARK[verdict]} />

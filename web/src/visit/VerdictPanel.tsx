@@ -1,5 +1,5 @@
 import {
-  figure,
+  measuredFigure,
   pointName,
   stepTitle,
   VERDICT_WORDS,
@@ -71,7 +71,7 @@ const marginWords = ({ limit, margin }: JudgedOutcome): string | null => {
   if (limit === null || margin === null) return null;
   const good = margin >= 0;
   const side = limit.kind === 'min' ? (good ? 'above' : 'under') : good ? 'within' : 'over';
-  return `${figure(Math.abs(margin), 2)} ${limit.unit} ${side} the limit ${figure(limit.value, 2)}`;
+  return `${measuredFigure(Math.abs(margin), limit.unit)} ${limit.unit} ${side} the limit ${measuredFigure(limit.value, limit.unit)}`;
 };
 
 const Again = styled.div`
