@@ -30,7 +30,7 @@ test('asks for memory power and the wait before the first clamp comes off, and k
   await apart.click();
   await expect(page.getByRole('heading', { name: /^Load battery A/ })).toBeVisible();
   await goTo(page, `/visits/${visitId}/record`);
-  await expect(page.getByText(/taken apart, memory power connected, key off for 2 min/)).toBeVisible();
+  await expect(page.getByText(/taken apart, memory power connected, key off for 2\smin/)).toBeVisible();
 });
 
 test('keeps a picture of a fault with the visit, taken while the server is down, and why a case was not seen', async ({

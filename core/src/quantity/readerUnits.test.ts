@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fromReader, readerUnit, readerWords, toReader, USUAL_UNITS, type ReaderUnits } from './readerUnits';
+import { fromReader, readerUnit, readerWords, toReader, unitsKept, USUAL_UNITS, type ReaderUnits } from './readerUnits';
 
 const other: ReaderUnits = { temperature: 'F', distance: 'mi', area: 'awg', decimal: ',' };
 const only = (part: Partial<ReaderUnits>): ReaderUnits => ({ ...USUAL_UNITS, ...part });
@@ -33,6 +33,15 @@ describe('a sentence as its reader likes it', () => {
         expect(shown).not.toMatch(/(?<![\d.])\d{5,} km(?!\/)/);
       }),
     ));
+});
+
+describe('a sentence whose lines are broken', () => {
+  it.each([
+    ['10.31 V at 12 °C, 464 A for 15.0 s', '10.31\u00a0V at 12\u00a0°C, 464\u00a0A for 15.0\u00a0s'],
+    ['95 mm², 1500 rpm, 75 %', '95\u00a0mm², 1500\u00a0rpm, 75\u00a0%'],
+    ['4 sides, 2 more, 12 Volts, 3 A-class', '4 sides, 2 more, 12 Volts, 3\u00a0A-class'],
+    ['Position A, joint B +', 'Position A, joint B +'],
+  ])('keeps units with their figures: %s', (text, kept) => expect(unitsKept(text)).toBe(kept));
 });
 
 describe('a figure as its reader types it', () => {

@@ -45,6 +45,8 @@ const DEGREES = new RegExp(`(?:(${NUMBER}) to )?(${NUMBER}) ?°C`, 'g');
 const KILOMETRES = new RegExp(`(${NUMBER}) km(?!/)`, 'g');
 /** Distances and hours are read off a meter digit by digit from five on: not those behind a point, and of nothing else. */
 const GREAT = /(?<![\d.])\d{5,}(?=(?:\.\d+)? (?:km|mi|h)(?![/\p{L}]))/gu;
+/** The room between a figure and its unit. */
+const BEFORE_UNIT = /(?<=\d) (?=(?:V|A|°C|°F|%|s|h|min|rpm|km|mi|mm²|mΩ|Ah|Hz|AWG|m|ms)(?![\p{L}\p{N}/]))/gu;
 const AREA = new RegExp(`(${NUMBER}) mm²`, 'g');
 const GAUGES = ['4/0', '3/0', '2/0', '1/0', ...Array.from({ length: 40 }, (_, index) => String(index + 1))];
 
@@ -77,6 +79,9 @@ export const readerWords = (text: string, units: ReaderUnits): string => {
   if (units.area === 'awg') own = own.replaceAll(AREA, (_all, area: string) => `${nearestGauge(valueOf(area))} AWG`);
   return signed(own.replaceAll(GREAT, grouped), units);
 };
+
+/** The same sentence with no line broken between a figure and its unit, for where lines break. */
+export const unitsKept = (text: string): string => text.replaceAll(BEFORE_UNIT, '\u00a0');
 
 /** A figure and its unit as they stand beside one another, in the reader's unit. */
 export const readerFigure = (

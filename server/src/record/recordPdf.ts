@@ -1,5 +1,6 @@
 import {
   readerWords,
+  unitsKept,
   VERDICT_WORDS,
   wordsIn,
   type Disposition,
@@ -197,7 +198,7 @@ export const recordPdf = async (
   paper: Paper,
   units: ReaderUnits,
 ): Promise<Uint8Array> => {
-  const words = (text: string): string => readerWords(text, units);
+  const words = (text: string): string => unitsKept(readerWords(text, units));
   const record = wordsIn(kept, words);
   return madePdf(
     paper,

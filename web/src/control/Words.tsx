@@ -1,4 +1,5 @@
+import { unitsKept } from '@vaktman/core';
 import { useWords } from './ReaderContext';
 
 /** A sentence of ours in the reader's units. */
-export const Words = ({ children }: { readonly children: string }) => useWords()(children);
+export const Words = ({ children }: { readonly children: string }) => unitsKept(useWords()(children));

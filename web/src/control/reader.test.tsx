@@ -3,6 +3,7 @@ import { screen } from '@testing-library/react';
 import { useState } from 'react';
 import { describe, expect, it } from 'vitest';
 import { show } from '../../test/show';
+import { readText } from '../../test/readText';
 import { Pressable } from '../drawing/Pressable';
 import { Figure } from './Figure';
 import { Keypad } from './Keypad';
@@ -100,7 +101,7 @@ describe('what a reader likes in Fahrenheit, miles and with a comma', () => {
         </p>
       </ReaderContext>,
     );
-    expect(screen.getByText(/and/).textContent).toBe('0°F and Positive cable, 3/0 AWG, 12,65 V at 39 °F');
+    expect(readText(screen.getByText(/and/))).toBe('0°F and Positive cable, 3/0 AWG, 12,65 V at 39 °F');
   });
 });
 

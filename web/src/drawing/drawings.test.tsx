@@ -19,6 +19,7 @@ import { screen, within } from '@testing-library/react';
 import { describe, expect, it, vi } from 'vitest';
 import { show } from '../../test/show';
 import { unitOf } from '../../test/units';
+import { readText } from '../../test/readText';
 import { DrainFall } from '../visit/drain/DrainFall';
 import { WiggleMap } from '../visit/log/WiggleMap';
 import { CauseSheet } from '../visit/CauseSheet';
@@ -311,7 +312,7 @@ describe('the limit of a stretch', () => {
         <PathDrawing unit={unit} faces={pathFaces(pathLayout(unit), judged())} batteries={{}} />
       </ReaderContext>,
     );
-    expect(container.textContent).toContain('limit 0,50 V');
+    expect(readText(container)).toContain('limit 0,50 V');
     expect(container.textContent).not.toMatch(/\d\.\d/);
   });
 });

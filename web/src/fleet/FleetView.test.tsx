@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { describe, expect, it } from 'vitest';
 import { FLEET, standServer } from '../../test/standServer';
 import { show } from '../../test/show';
+import { readText } from '../../test/readText';
 import { api } from '../api/api';
 import { FleetView } from './FleetView';
 
@@ -142,7 +143,7 @@ describe('classes of machine', () => {
     const classes = [{ name: 'Grader', intervals: {}, limits: { gateVolts: 12.5 } }];
     shown({ ...FLEET, profile: 'rested', classes });
     const group = within(await screen.findByRole('group', { name: 'Limit 1' }));
-    expect(group.getByText(/usually/).textContent).toContain('usually 12.6 V');
+    expect(readText(group.getByText(/usually/))).toContain('usually 12.6 V');
   });
   const changedElsewhere = (store: ReturnType<typeof shown>['store']): void => {
     server.answers['GET /api/fleet'] = { body: { ...FLEET, classes: [GRADER] } };

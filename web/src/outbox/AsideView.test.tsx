@@ -6,6 +6,7 @@ import { show } from '../../test/show';
 import { ownDevice } from '../../test/ownDevice';
 import { standServer } from '../../test/standServer';
 import { unitOf } from '../../test/units';
+import { readText } from '../../test/readText';
 import { createStore } from '../store';
 import { AsideView } from './AsideView';
 import { Outbox } from './outbox';
@@ -69,7 +70,7 @@ const refusedOnce = async () => {
 describe('what the server did not take', () => {
   it('is told in the words of the shop, with why', async () => {
     const { visitId } = await refusedOnce();
-    expect(screen.getByRole('heading', { level: 3 }).textContent).toMatch(/volts.*Battery B.*09:14.*12\.61 V/i);
+    expect(readText(screen.getByRole('heading', { level: 3 }))).toMatch(/volts.*Battery B.*09:14.*12\.61 V/i);
     expect(screen.getByText(new RegExp(WHY))).toBeTruthy();
     expect(screen.getByRole('link', { name: 'The visit' }).getAttribute('href')).toBe(`/visits/${visitId}/summary`);
   });

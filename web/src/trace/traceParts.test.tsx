@@ -3,6 +3,7 @@ import { limitBook, pictureOf, traceFacts, TraceReader, type TraceRead, type Tra
 import { describe, expect, it, vi } from 'vitest';
 import { madeCrank, traceText, type MadeCrank, type Written } from '../../../core/test/traceFixture';
 import { show } from '../../test/show';
+import { readText } from '../../test/readText';
 import { TraceDrawing } from '../drawing/TraceDrawing';
 import { linesOfPicture, linesOfRead } from '../drawing/traceLines';
 import { CylinderStrip } from './CylinderStrip';
@@ -30,7 +31,7 @@ describe('a trace on screen', () => {
       <TraceDrawing lines={linesOfRead(own)} span={{ fromS: 0, toS: 9 }} width={848} behind={behind} cursorS={0.4} />,
     );
     const drawing = screen.getByRole('img');
-    expect(drawing.textContent).toContain('0.400 s');
+    expect(readText(drawing)).toContain('0.400 s');
     expect(drawing.textContent).toContain('12.60');
     expect(drawing.getAttribute('aria-label')).toMatch(/behind it the last good one, 14 May 2026$/);
   });

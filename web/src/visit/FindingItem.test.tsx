@@ -2,6 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { unitOf } from '../../test/units';
 import { restedAt, visitPage } from '../../test/visitPage';
+import { readText } from '../../test/readText';
 
 /** A bank of two of which B is weak under the pile. */
 const findings = async () => {
@@ -24,7 +25,7 @@ const findings = async () => {
 describe('a finding', () => {
   it('stands with what speaks for it, in the words of what was read', async () => {
     const { item } = await findings();
-    expect(item.getByText('For it').nextElementSibling?.textContent).toMatch(/8\.90? V/);
+    expect(readText(item.getByText('For it').nextElementSibling)).toMatch(/8\.90? V/);
     expect(item.getAllByRole('link')[0]?.getAttribute('href')).toContain('battery.load/B');
   });
   it('is put off with a press, once, and says who did', async () => {

@@ -2,6 +2,7 @@ import { USUAL_UNITS } from '@vaktman/core';
 import { screen } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { show } from '../../test/show';
+import { readText } from '../../test/readText';
 import { ReaderContext } from '../control/ReaderContext';
 import { LoadHold } from './LoadHold';
 
@@ -21,7 +22,7 @@ describe('the hold of a load, for whoever writes a comma', () => {
         />
       </ReaderContext>,
     );
-    expect(screen.getByRole('timer').textContent).toContain('against 9,62 V.');
+    expect(readText(screen.getByRole('timer'))).toContain('against 9,62 V.');
     expect(container.textContent).not.toMatch(/\d\.\d/);
     expect(container.textContent.match(/9,62/g)).toHaveLength(3);
   });

@@ -3,6 +3,7 @@ import { limitBook, type Battery, type UnitId } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
 import { show } from '../../test/show';
 import { OPEN_VISIT, unitOf } from '../../test/units';
+import { readText } from '../../test/readText';
 import { RechargeAdvice } from './RechargeAdvice';
 
 const [battery] = unitOf('1S1P').bank.batteries;
@@ -30,7 +31,7 @@ describe('how long a battery charges', () => {
   it('is not told of one that was not read, which may be flat: in frost it is warmed first', () => {
     advice(null, 10).unmount();
     advice(null, -12);
-    expect(screen.getByText(/how full it is was not read, and a flat one/).textContent).toMatch(
+    expect(readText(screen.getByText(/how full it is was not read, and a flat one/))).toMatch(
       /freezes at −9 °C\. Bring it inside/,
     );
     expect(screen.queryByLabelText('Charger')).toBeNull();

@@ -25,7 +25,7 @@ export const RecordRows = ({ rows }: { rows: readonly RecordRow[] }) => (
               {row.retakes.length === 0 ? null : <small>Earlier: {row.retakes.join('; ')}</small>}
             </td>
             <td>{row.read}</td>
-            <td>{row.limit}</td>
+            <td className="limit">{row.limit}</td>
             <td className="number">{row.margin}</td>
             <td>
               <Mark kind={VERDICT_MARK[row.verdict]} />

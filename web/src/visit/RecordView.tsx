@@ -1,4 +1,4 @@
-import { fullVisitFile, visitRecord, visitText, wordsIn, type VisitId } from '@vaktman/core';
+import { fullVisitFile, unitsKept, visitRecord, visitText, wordsIn, type VisitId } from '@vaktman/core';
 import { useMemo } from 'react';
 import styled from 'styled-components';
 import { useReaderUnits, useWords } from '../control/ReaderContext';
@@ -31,7 +31,7 @@ const OffPaper = styled.div`
 const useRecord = (detail: StepProps['detail'], judged: StepProps['judged']) => {
   const words = useWords();
   return useMemo(
-    () => wordsIn(visitRecord(detail, dayTimeText, judged.judgement, yardZoneName()), words),
+    () => wordsIn(visitRecord(detail, dayTimeText, judged.judgement, yardZoneName()), (text) => unitsKept(words(text))),
     [detail, judged, words],
   );
 };

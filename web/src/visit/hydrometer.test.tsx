@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Unit } from '@vaktman/core';
 import { unitOf } from '../../test/units';
 import { visitPage } from '../../test/visitPage';
+import { readText } from '../../test/readText';
 
 const typed = (cells: readonly number[]): string => cells.map((cell) => `${cell.toFixed(3)}{Enter}`).join('');
 
@@ -44,7 +45,7 @@ describe('the hydrometer', () => {
     const spread = screen.getByText('Spread, limit 0.050').nextElementSibling;
     expect(spread?.textContent).toContain('0.060');
     // Colder acid reads too dense: the emptier cell freezes sooner than its 1.200 would say.
-    expect(screen.getByText('Freezes at').nextElementSibling?.textContent).toBe('−21 °C');
+    expect(readText(screen.getByText('Freezes at').nextElementSibling)).toBe('−21 °C');
   });
   it('holds the spread against what the maker of the machine allows', async () => {
     const unit = { ...unitOf('1S1P'), makerLimits: { gravitySpreadFail: 0.08 } };

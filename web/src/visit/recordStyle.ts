@@ -80,6 +80,9 @@ export const Table = styled.table`
     color: var(--ink-2);
     font-size: 0.9em;
   }
+  .limit {
+    white-space: nowrap;
+  }
   .number {
     text-align: right;
     white-space: nowrap;
