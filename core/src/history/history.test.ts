@@ -199,6 +199,31 @@ describe('what splits a series', () => {
       ['moved to P-2, A', [90]],
     ]);
   });
+  it('a battery that was replaced in a visit: what was read before is of the old one, at its own position', () => {
+    const read = (hour: string, capabilityPercent: number) => ({
+      at: `2026-05-01T${hour}:00:00Z`,
+      batteryId: null,
+      capabilityPercent,
+    });
+    const visits = [
+      past(1, gives(1, 90, 80)),
+      past(5, {
+        batteries: { A: read('10', 101), B: read('08', 79) },
+        left: [{ ...read('08', 60), position: 'A' }],
+      }),
+    ];
+    const fittedAt = '2026-05-01T09:00:00Z';
+    const stay = (position: string, from: string, to: string | null) =>
+      batterySegments([{ batteryId: 'x', unitId: 'P-1', position, from, to }], visits)[0]?.points.map(
+        ({ value }) => value,
+      );
+    expect(stay('A', at(1), fittedAt)).toEqual([90, 60]);
+    expect(stay('A', fittedAt, null)).toEqual([101]);
+    expect(stay('B', at(1), null)).toEqual([80, 79]);
+    // What was read as one left and the next came is of the one that came.
+    expect(stay('A', at(1), '2026-05-01T08:00:00Z')).toEqual([90]);
+    expect(stay('A', '2026-05-01T08:00:00Z', fittedAt)).toEqual([60]);
+  });
   it('a repair of that side, and none of the other', () => {
     const repair: Repair = {
       id: 'p1',
