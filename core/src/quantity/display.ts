@@ -39,12 +39,12 @@ export const ampsDecimals = (amps: number): number => {
   return Math.abs(amps) < 2 ? 2 : 1;
 };
 
-/** Decimals by unit: as many as such a quantity is read with. Others are whole, or in tenths where they are not. */
+/** Decimals by unit: as many as such a quantity is read with. Others are whole, or in tenths where they are not; small currents in hundredths. */
 const DECIMALS: Readonly<Record<string, number>> = { V: 2, SG: 3, mΩ: 2, ratio: 2 };
 
 /** A measured figure or its limit, without its unit, no more exact than such a quantity is read. */
 export const measuredFigure = (value: number, unit: string): string =>
-  figure(value, DECIMALS[unit] ?? (unit === 'A' ? ampsDecimals(value) : Number.isInteger(value) ? 0 : 1));
+  figure(value, DECIMALS[unit] ?? (Number.isInteger(value) ? 0 : unit === 'A' && Math.abs(value) < 2 ? 2 : 1));
 
 export const voltsText = (volts: number): string => `${figure(volts, 2)} V`;
 export const ampsText = (amps: number): string => `${figure(amps, ampsDecimals(amps))} A`;

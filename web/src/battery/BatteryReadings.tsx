@@ -27,7 +27,7 @@ const Cells = ({ own }: { readonly own: Read }) => (
 /** What was read of a battery in visits and on the bench, the latest first. */
 export const BatteryReadings = ({ figures }: Pick<BatteryDetail, 'figures'>) => (
   <Scroll style={{ marginTop: '1.2rem' }}>
-    <Table>
+    <Table aria-rowcount={figures.length + 1}>
       <caption>What was read of it</caption>
       <thead>
         <tr>

@@ -28,7 +28,7 @@ export const PastLists = () => {
       <h3>Taken in before</h3>
       {failure === null ? null : <Wrong role="alert">It stays. {failure}</Wrong>}
       <Scroll>
-        <Table aria-label="Lists taken in">
+        <Table aria-label="Lists taken in" aria-rowcount={lists.length + 1}>
           <thead>
             <tr>
               <th scope="col">When</th>
