@@ -3,6 +3,7 @@ import { createBrowserRouter, Outlet, RouterProvider, useLocation } from 'react-
 import { ReaderContext } from './control/ReaderContext';
 import { useFleetQuery, useSessionQuery } from './api/api';
 import { setYardZone } from './control/dates';
+import { useQuiet } from './device/quiet';
 import { ErrorView } from './frame/ErrorView';
 import { Failed, Loading } from './frame/Failed';
 import { Part } from './control/Part';
@@ -112,6 +113,7 @@ const Frame = () => {
   const asks = useAppSelector(({ session }) => session.asksPassphrase);
   const personId = useAppSelector(({ session }) => session.person?.personId);
   const over = useSheetOver();
+  const isQuiet = useQuiet();
   const [owner, setOwner] = useState(personId);
   useYardZone();
   useEffect(() => {
@@ -131,9 +133,7 @@ const Frame = () => {
           <Views isCovered={over !== null} />
         </Activity>
       )}
-      <Part what="What keeps a shift without network">
-        <DeviceKeeper />
-      </Part>
+      <Part what="What keeps a shift without network">{isQuiet ? <DeviceKeeper /> : null}</Part>
       {asks ? (
         <Suspense fallback={null}>
           <ConfirmSheet />

@@ -1,5 +1,6 @@
 import { act, screen, waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
+import { holdBounce } from '../../test/holdBounce';
 import { show } from '../../test/show';
 import { Key, PrimaryKey } from './Key';
 import { SureKey } from './SureKey';
@@ -39,9 +40,11 @@ describe('a key', () => {
       </Key>,
     );
     const key = screen.getByRole('button', { name: 'Later' });
+    const letGo = holdBounce();
     await user.click(key);
     await user.click(key);
     expect(pressed).toBe(1);
+    await letGo();
     await waitFor(() => expect(key.hasAttribute('data-busy')).toBe(false));
     await user.click(key);
     expect(pressed).toBe(2);
@@ -50,6 +53,7 @@ describe('a key', () => {
     let done = 0;
     const { user } = show(<SureKey words="Throw it away" sureWords="Yes, away with it" onPress={() => (done += 1)} />);
     for (const times of [1, 2]) {
+      const letGo = holdBounce();
       await user.click(screen.getByRole('button', { name: 'Throw it away' }));
       const sure = screen.getByRole('button', { name: 'Yes, away with it' });
       // The press that asked comes again: it is not the second one.
@@ -57,10 +61,9 @@ describe('a key', () => {
       expect(done).toBe(times - 1);
       // The keyboard stays where it was asked.
       expect(document.activeElement).toBe(sure);
-      await waitFor(async () => {
-        await user.keyboard('{Enter}');
-        expect(done).toBe(times);
-      });
+      await letGo();
+      await user.keyboard('{Enter}');
+      expect(done).toBe(times);
     }
   });
 });

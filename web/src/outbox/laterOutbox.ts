@@ -1,3 +1,4 @@
+import { onceQuiet } from '../device/quiet';
 import { failureTold } from '../frame/failureSlice';
 import type { Store } from '../store';
 import type { Outbox } from './outbox';
@@ -10,7 +11,7 @@ export type OutboxDoor = Pick<
   'record' | 'open' | 'aside' | 'tryAgain' | 'drop' | 'deviceId' | 'sendSoon' | 'forgetVisits'
 >;
 
-/** The outbox behind the first view: fetched right after it stands, or sooner when asked, and again until it came. */
+/** The outbox behind the first view: fetched once that is drawn, or sooner when asked, and again until it came. */
 export class LaterOutbox implements OutboxDoor {
   readonly #store: Store;
   #outbox: Promise<Outbox> | null = null;
@@ -21,7 +22,9 @@ export class LaterOutbox implements OutboxDoor {
 
   /** Fetches the outbox, which then begins to send what an earlier page left behind. */
   start(): void {
-    this.#fetched().catch(() => setTimeout(() => this.start(), AGAIN_MS));
+    onceQuiet(() => {
+      this.#fetched().catch(() => setTimeout(() => this.start(), AGAIN_MS));
+    });
   }
 
   #fetched(): Promise<Outbox> {

@@ -7,6 +7,7 @@ import { AskForForm } from '../control/AskForForm';
 import { dayText } from '../control/dates';
 import { draftResolver } from '../control/draftForm';
 import { Choice, TextLine } from '../control/formLines';
+import { FormRows } from '../control/FormRows';
 import { Key, PrimaryKey } from '../control/Key';
 import { useFollow } from '../control/useFollow';
 import { useOnce } from '../control/useOnce';
@@ -42,6 +43,12 @@ const Row = styled.form`
   ${PHONE} {
     grid-template-columns: 1fr 1fr;
   }
+`;
+
+/** The room around it is its own, so that it counts to how high it is. */
+const Line = styled.p`
+  margin: 0;
+  padding: 0.5rem 0;
 `;
 
 interface Typed {
@@ -127,6 +134,17 @@ const NewPerson = () => {
   );
 };
 
+const PersonLine = ({ person }: { person: Person }) => (
+  <Line>
+    <b>{person.name}</b>, {ROLE_WORDS[person.role]}
+    {person.endedAt === null ? '' : `, left ${dayText(person.endedAt)}`}
+  </Line>
+);
+
+/** How high a row is until it was seen. */
+const FORM_PX = 90;
+const LINE_PX = 40;
+
 /** Who works in the fleet: names, roles, and the link by which each chooses what to sign in with. */
 export const PeopleView = () => {
   const { data: fleet, isError, error, refetch } = useFleetQuery();
@@ -146,16 +164,12 @@ export const PeopleView = () => {
         <p>Every reading keeps the name of who took it. A changed name counts from now on.</p>
         {isLead ? <NewPerson /> : <p>A lead adds and changes people.</p>}
         <section aria-label="People">
-          {fleet.people.map((person) =>
-            isLead ? (
-              <PersonRow key={person.personId} person={person} />
-            ) : (
-              <p key={person.personId}>
-                <b>{person.name}</b>, {ROLE_WORDS[person.role]}
-                {person.endedAt === null ? '' : `, left ${dayText(person.endedAt)}`}
-              </p>
-            ),
-          )}
+          <FormRows
+            rows={fleet.people}
+            rowKey={({ personId }) => personId}
+            rowPx={isLead ? FORM_PX : LINE_PX}
+            form={(person) => (isLead ? <PersonRow person={person} /> : <PersonLine person={person} />)}
+          />
         </section>
       </Sheet>
     </>

@@ -7,6 +7,7 @@ import { AskForForm } from '../control/AskForForm';
 import { clockTimeText, dayText } from '../control/dates';
 import { draftResolver } from '../control/draftForm';
 import { Choice, TextLine } from '../control/formLines';
+import { FormRows } from '../control/FormRows';
 import { Key } from '../control/Key';
 import { SureKey } from '../control/SureKey';
 import { useFollow } from '../control/useFollow';
@@ -96,6 +97,9 @@ const DeviceRow = ({ device, isHere }: { readonly device: Device; readonly isHer
   );
 };
 
+/** How high a row is until it was seen. */
+const ROW_PX = 92;
+
 /** Browsers people sign in on, and keys of programs: what lets anybody in, and what ends it. */
 export const DevicesView = () => {
   useViewTitle('Devices and programs');
@@ -124,11 +128,12 @@ export const DevicesView = () => {
           On a shared one people go on by name and PIN. A device that is lost is ended: whoever is signed in there is
           out at once, and no PIN opens it.
         </p>
-        <div>
-          {ordered.map((device) => (
-            <DeviceRow key={device.deviceId} device={device} isHere={device.deviceId === here} />
-          ))}
-        </div>
+        <FormRows
+          rows={ordered}
+          rowKey={({ deviceId }) => deviceId}
+          rowPx={ROW_PX}
+          form={(device) => <DeviceRow device={device} isHere={device.deviceId === here} />}
+        />
         {ended.length === 0 ? null : (
           <p>
             Ended:{' '}

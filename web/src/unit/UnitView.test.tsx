@@ -164,6 +164,7 @@ describe('visits of many years', () => {
   it('stay shown, each once, when one is opened or goes away meanwhile', async () => {
     const { user, store } = await view();
     await user.click(await screen.findByRole('button', { name: 'Show earlier visits' }));
+    await waitFor(() => expect(rows()).toHaveLength(2));
     await user.click(await screen.findByRole('button', { name: 'Show earlier visits' }));
     await waitFor(() => expect(rows()).toEqual(['28 Nov 2025', '27 Nov 2025', '26 Nov 2025']));
     const pageNow = async (visits: readonly object[], earlierVisits: string): Promise<void> => {

@@ -1,5 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
+import { holdBounce } from '../../test/holdBounce';
 import { unitOf } from '../../test/units';
 import { restedAt, visitPage } from '../../test/visitPage';
 import { readText } from '../../test/readText';
@@ -39,9 +40,11 @@ describe('a finding', () => {
   it('is put off once also where the press bounces after it was kept', async () => {
     const { user, item, decided } = await findings();
     const later = item.getByRole('button', { name: 'To do later' });
+    const letGo = holdBounce();
     await user.click(later);
     await waitFor(() => expect(decided()).toHaveLength(1));
     await user.click(later);
+    await letGo();
     await waitFor(() => expect(later.hasAttribute('data-busy')).toBe(false));
     expect(decided()).toHaveLength(1);
     await user.click(later);

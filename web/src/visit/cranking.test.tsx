@@ -1,6 +1,7 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { walkNode } from '@vaktman/core';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { holdBounce } from '../../test/holdBounce';
 import { visitPage } from '../../test/visitPage';
 
 afterEach(() => vi.useRealTimers());
@@ -84,11 +85,13 @@ describe('an answer of the walk', () => {
     await waitFor(() => expect(clean.hasAttribute('disabled')).toBe(false));
     await user.click(clean);
     await screen.findByRole('heading', { name: walkNode('starterRest').question });
+    const letGo = holdBounce();
     await user.keyboard('12.68{Enter}');
     await screen.findByRole('heading', { name: walkNode('attempt').question });
     const answers = within(screen.getByRole('group', { name: walkNode('attempt').question })).getAllByRole('button');
     await user.click(answers[0]!);
     expect(read()).toHaveLength(3);
+    await letGo();
     await waitFor(() => expect(answers[0]!.hasAttribute('disabled')).toBe(false));
     await user.click(answers[0]!);
     await waitFor(() => expect(read()).toHaveLength(4));
