@@ -7,12 +7,7 @@ const ROW_PX = 90;
 const rows = (count: number): string[] => Array.from({ length: count }, (_, index) => `person ${index}`);
 const shown = (count: number) =>
   show(
-    <FormRows
-      rows={rows(count)}
-      rowKey={(row) => row}
-      rowPx={ROW_PX}
-      form={(row) => <input aria-label={row} defaultValue={row} />}
-    />,
+    <FormRows rows={rows(count)} rowKey={(row) => row} form={(row) => <input aria-label={row} defaultValue={row} />} />,
   );
 const names = (): (string | null)[] => screen.getAllByRole('textbox').map((box) => box.getAttribute('aria-label'));
 const scrollTo = (px: number): void =>

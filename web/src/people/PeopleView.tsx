@@ -41,7 +41,19 @@ const Row = styled.form`
   padding: 0.6rem 0;
   border-bottom: 1px solid var(--rule);
   ${PHONE} {
-    grid-template-columns: 1fr 1fr;
+    /* Name and role, and below them what is pressed, side by side. */
+    grid-template-columns: repeat(6, minmax(0, 1fr));
+    > * {
+      grid-column: span 3;
+    }
+    > button,
+    > p {
+      grid-column: span 2;
+      margin-top: 0;
+    }
+    > button:only-of-type {
+      grid-column: 1 / -1;
+    }
   }
 `;
 
@@ -141,10 +153,6 @@ const PersonLine = ({ person }: { person: Person }) => (
   </Line>
 );
 
-/** How high a row is until it was seen. */
-const FORM_PX = 90;
-const LINE_PX = 40;
-
 /** Who works in the fleet: names, roles, and the link by which each chooses what to sign in with. */
 export const PeopleView = () => {
   const { data: fleet, isError, error, refetch } = useFleetQuery();
@@ -167,7 +175,6 @@ export const PeopleView = () => {
           <FormRows
             rows={fleet.people}
             rowKey={({ personId }) => personId}
-            rowPx={isLead ? FORM_PX : LINE_PX}
             form={(person) => (isLead ? <PersonRow person={person} /> : <PersonLine person={person} />)}
           />
         </section>

@@ -35,6 +35,10 @@ const Row = styled.form`
   }
   ${PHONE} {
     grid-template-columns: 1fr 1fr;
+    > button,
+    > p {
+      margin-top: 0;
+    }
   }
 `;
 interface Typed {
@@ -97,9 +101,6 @@ const DeviceRow = ({ device, isHere }: { readonly device: Device; readonly isHer
   );
 };
 
-/** How high a row is until it was seen. */
-const ROW_PX = 92;
-
 /** Browsers people sign in on, and keys of programs: what lets anybody in, and what ends it. */
 export const DevicesView = () => {
   useViewTitle('Devices and programs');
@@ -131,7 +132,6 @@ export const DevicesView = () => {
         <FormRows
           rows={ordered}
           rowKey={({ deviceId }) => deviceId}
-          rowPx={ROW_PX}
           form={(device) => <DeviceRow device={device} isHere={device.deviceId === here} />}
         />
         {ended.length === 0 ? null : (
