@@ -1,10 +1,14 @@
-import { cleanup, configure } from '@testing-library/react';
+import { cleanup, configure, prettyDOM } from '@testing-library/react';
 import * as database from 'fake-indexeddb';
 import * as React from 'react';
 import { afterEach, beforeEach, vi } from 'vitest';
 
-// A machine under load is slower than a person is patient.
-configure({ asyncUtilTimeout: 10_000 });
+configure({
+  // A machine under load is slower than a person is patient.
+  asyncUtilTimeout: 10_000,
+  // What is looked for is often not there yet: the whole page is written out where a test fails, not every time it is looked for.
+  getElementError: (message) => Object.assign(new Error(message ?? ''), { name: 'NotOnThePage' }),
+});
 /**
  * React, made for development, keeps the stack each element was made at, ten thousand a second, for a call nobody makes here:
  * a quarter of the time of these tests. It is told that so many were kept already; a React that counts otherwise goes on as before.
@@ -37,14 +41,32 @@ const withoutStyleSheets = (): void => {
   };
 };
 if (inPage) withoutStyleSheets();
-/** The style a part has of its own. @returns one that hides it where the part is `hidden` */
-const ownStyle = (part: Element): CSSStyleDeclaration => {
-  if (!(part instanceof HTMLElement || part instanceof SVGElement)) return document.createElement('span').style;
-  if (!part.hasAttribute('hidden')) return part.style;
-  const hidden = document.createElement('span').style;
-  hidden.display = 'none';
-  return hidden;
+const styleOf = (display: string): CSSStyleDeclaration => {
+  const { style } = document.createElement('span');
+  style.display = display;
+  return style;
 };
+const [PLAIN, HIDDEN] = inPage ? [styleOf(''), styleOf('none')] : [];
+/** The style a part has of its own. @returns one that hides it where the part is `hidden` */
+const ownStyle = (part: Element): CSSStyleDeclaration | undefined => {
+  if (part.hasAttribute('hidden')) return HIDDEN;
+  // Asked of every part of the page again and again: one is made only where the part says something of its own.
+  const hasOwn = part.hasAttribute('style') && (part instanceof HTMLElement || part instanceof SVGElement);
+  return hasOwn ? part.style : PLAIN;
+};
+/** Labels of a field, found once for each time they are asked for: the simulated page goes through the whole page for every label. */
+const withLabelsAtHand = (): void => {
+  for (const Field of [HTMLInputElement, HTMLButtonElement, HTMLSelectElement, HTMLTextAreaElement, HTMLOutputElement])
+    Object.defineProperty(Field.prototype, 'labels', {
+      configurable: true,
+      get(this: HTMLElement) {
+        return [...document.querySelectorAll('label')].filter((label) =>
+          label.htmlFor === '' ? label.contains(this) : label.htmlFor === this.id,
+        );
+      },
+    });
+};
+if (inPage) withLabelsAtHand();
 
 beforeEach(() => {
   if (!inPage) return;
@@ -66,8 +88,9 @@ beforeEach(() => {
   Element.prototype.scrollIntoView = () => undefined;
   vi.stubGlobal('CSS', { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') });
 });
-afterEach(() => {
+afterEach(({ task }) => {
   if (!inPage) return;
+  if (task.result?.state === 'fail') process.stderr.write(`${task.name}: ${String(prettyDOM(document.body))}\n`);
   cleanup();
   // The page outlives a file: what a test put on it by itself would be in the way of another's keyboard.
   document.body.replaceChildren();
