@@ -4,6 +4,7 @@ import { createHash } from 'node:crypto';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { ensurePackages } from './setup/packages.mjs';
+import { packFiles } from './setup/packing.mjs';
 import { root } from './setup/root.mjs';
 
 const DIST = join(root, 'dist');
@@ -17,6 +18,7 @@ const SOURCES = [
   'package-lock.json',
   'scripts/build.mjs',
   'scripts/setup/bundling.mjs',
+  'scripts/setup/packing.mjs',
 ];
 
 const filesBelow = (path) =>
@@ -69,6 +71,7 @@ export async function ensureBuild() {
   process.env.NODE_ENV = 'production';
   try {
     await build({ root: join(root, 'web'), configFile: join(root, 'web/vite.config.ts'), logLevel: 'warn' });
+    packFiles(join(DIST, 'web'));
   } finally {
     if (toldMode === undefined) delete process.env.NODE_ENV;
     else process.env.NODE_ENV = toldMode;

@@ -60,7 +60,7 @@ export const servedP95Ms = async (port: number, paths: readonly string[]): Promi
 /** Serves a grown fleet from a real database and draws it in a real browser. */
 export const measureWatch = async (
   units: number,
-): Promise<{ servedP95Ms: number; drawnMs: number; letterMs: number }> => {
+): Promise<{ servedP95Ms: number; drawnMs: number; scriptKb: number; letterMs: number }> => {
   const folder = mkdtempSync(join(tmpdir(), 'vaktman-bench-'));
   const database = await startPostgres(dataFolder(folder), { durable: false });
   try {
@@ -81,6 +81,7 @@ export const measureWatch = async (
       const figures = {
         servedP95Ms: served,
         drawnMs: await drawn(browser, port, units),
+        scriptKb: await scriptKb(browser, port),
         letterMs: await letter(browser, port),
       };
       await browser.close();
@@ -128,6 +129,27 @@ const drawn = async (browser: Browser, port: number, units: number): Promise<num
     await page.close();
   }
   return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+};
+
+/** JavaScript a browser that is new has asked for once all of the watch is there, as it came over the wire. */
+const scriptKb = async (browser: Browser, port: number): Promise<number> => {
+  const url = `http://127.0.0.1:${port}`;
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' });
+  await carry(page.context(), url, await signedInAt(url));
+  await page.goto(url);
+  await page.getByRole('button', { name: /will start/ }).waitFor();
+  await page.waitForFunction(() => {
+    const scripts = performance.getEntriesByType('resource').filter(({ name }) => name.endsWith('.js'));
+    return scripts.some(({ name }) => name.includes('/outbox-')) && scripts.every(({ duration }) => duration > 0);
+  });
+  const bytes = await page.evaluate(() =>
+    performance
+      .getEntriesByType('resource')
+      .filter(({ name }) => name.endsWith('.js'))
+      .reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize, 0),
+  );
+  await page.close();
+  return bytes / 1000;
 };
 
 const WORDS = 'Plough truck with a wing plough';

@@ -2,6 +2,7 @@ import { Hono } from 'hono';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { gunzipSync, gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { serveInterface } from './staticFiles';
 
@@ -11,6 +12,7 @@ beforeAll(async () => {
   mkdirSync(join(folder, 'assets'));
   writeFileSync(join(folder, 'index.html'), '<title>Vaktman</title>');
   writeFileSync(join(folder, 'assets/index-1.js'), 'export {};');
+  writeFileSync(join(folder, 'assets/index-1.js.gz'), gzipSync('export {};'));
   writeFileSync(join(folder, 'sw.js'), '// worker');
   await serveInterface(app, folder);
 });
@@ -42,6 +44,18 @@ describe('the built interface', () => {
       expect(await answer.text()).toContain(`Nothing is at ${path}.`);
     },
   );
+  it('is sent packed to whoever takes it so, and as it is to others', async () => {
+    const ask = async (encoding: string) =>
+      app.request('/assets/index-1.js', { headers: { 'accept-encoding': encoding } });
+    const packed = await ask('gzip, deflate, br');
+    expect(packed.headers.get('content-encoding')).toBe('gzip');
+    expect(packed.headers.get('content-type')).toMatch('text/javascript');
+    expect(packed.headers.get('vary')).toBe('Accept-Encoding');
+    expect(gunzipSync(await packed.arrayBuffer()).toString()).toBe('export {};');
+    const plain = await ask('identity');
+    expect(plain.headers.get('content-encoding')).toBeNull();
+    expect(await plain.text()).toBe('export {};');
+  });
   it('lets a hashed file be kept for good, and the service worker not', async () => {
     expect((await app.request('/assets/index-1.js')).headers.get('cache-control')).toMatch(/immutable/);
     expect((await app.request('/sw.js')).headers.get('cache-control')).toBe('no-cache');
