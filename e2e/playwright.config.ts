@@ -4,8 +4,9 @@ import { bundleRooms } from './bundleRooms.mjs';
 
 /** Tests that start, kill and wait for whole processes: they go first, so that none of them is left alone at the end. */
 const PROCESSES = /(start|standby|ordeal|hostile)\.spec\.ts$/;
-// Once, before any worker of the tests asks for them.
-if (process.env['TEST_WORKER_INDEX'] === undefined) await bundleRooms();
+// Once, before any worker of the tests asks for them; where parts of the tests run side by side, before any of them.
+if (process.env['TEST_WORKER_INDEX'] === undefined && process.env['ROOMS_ARE_BUNDLED'] === undefined)
+  await bundleRooms();
 
 /** Three at a time on two cores, since each waits a fifth of its time; each has a browser, a server and a database. */
 const WORKERS = Math.min(9, Math.round(1.5 * Math.max(2, availableParallelism())));
@@ -16,7 +17,7 @@ export default defineConfig({
   // Core and contract come as a bundle: one by one, each worker would take its hundreds of files through the runner's own compiler.
   tsconfig: './tsconfig.run.json',
   globalSetup: './src/globalSetup.ts',
-  outputDir: '../.test-data/browser',
+  outputDir: process.env['BROWSER_TEST_OUTPUT'] ?? '../.test-data/browser',
   timeout: 180_000,
   expect: { timeout: 10_000 },
   workers: WORKERS,

@@ -18,6 +18,7 @@ ensurePackages();
 await programs;
 const { BROWSER, ensureTools } = await import('./setup/tools.mjs');
 const { dataFolder, startPostgres } = await import('./setup/postgres.mjs');
+const { bundleRooms } = await import('../e2e/bundleRooms.mjs');
 
 /** Rooms whose types are checked in one go: by themselves, each would check the rooms below it once more. */
 const TYPES = {
@@ -125,7 +126,13 @@ const unitTests = async (env) => {
 
 const specsIn = ({ suites = [], specs = [] }) => [...specs, ...suites.flatMap(specsIn)];
 const browserReport = (part) => join(reports, `${part}.json`);
-const browserEnv = (env, part) => ({ ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport(part) });
+const browserEnv = (env, part) => ({
+  ...env,
+  PLAYWRIGHT_JSON_OUTPUT_NAME: browserReport(part),
+  // Each part clears away what it left before.
+  BROWSER_TEST_OUTPUT: join(root, '.test-data', part),
+  ROOMS_ARE_BUNDLED: 'yes',
+});
 const browserTests = (part, ...options) => [
   bin('playwright'),
   ['test', ...['--config', 'e2e/playwright.config.ts', ...options], `--project=${part}`],
@@ -166,14 +173,15 @@ try {
   database = await startPostgres(data, { durable: false });
   const env = { TEST_DATABASE_URL: database.adminUrl, CHROMIUM: tools[BROWSER], TZ: 'Europe/Oslo' };
 
-  // Tests of processes wait for them most of the time: the others go on beside them.
-  const [processes] = await Promise.all([
-    runQuietly(...browserTests('processes', '--workers=1'), browserEnv(env, 'processes')),
-    unitTests(env),
-  ]);
-  process.stdout.write(processes.said);
-  tallyBrowser('processes', processes.status);
-  tallyBrowser('pages', await run(...browserTests('pages'), browserEnv(env, 'pages')));
+  await bundleRooms();
+  // Tests of processes wait for them most of the time: the others go on beside them, one kind after the other.
+  const processes = runQuietly(...browserTests('processes', '--workers=1'), browserEnv(env, 'processes'));
+  await unitTests(env);
+  const pages = await run(...browserTests('pages'), browserEnv(env, 'pages'));
+  const { status, said } = await processes;
+  process.stdout.write(said);
+  tallyBrowser('processes', status);
+  tallyBrowser('pages', pages);
   slowest();
 } catch (error) {
   failed.push(error instanceof Error ? error.message : String(error));

@@ -119,7 +119,14 @@ export class Device {
     const { page } = this;
     const entry = page.getByTestId(/^entry-[A-F]$/);
     const again = page.getByRole('button', { name: 'Take again' });
-    await entry.or(again).first().waitFor({ timeout: PATIENCE_MS });
+    await entry
+      .or(again)
+      .first()
+      .waitFor({ timeout: PATIENCE_MS })
+      .catch(async (error: unknown) => {
+        // What stands there instead tells why.
+        throw new Error(`${page.url()}:\n${await page.locator('body').innerText()}`, { cause: error });
+      });
     // While the page is still being put together a press may slip off the key; a person presses again.
     await expect(async () => {
       if (await again.isVisible()) await again.click();
