@@ -1,5 +1,5 @@
 import type { Archive } from '@vaktman/contract';
-import { demoArchive } from '@vaktman/demo';
+import { demoFleet } from '../demo/test/demoFleet';
 import { importArchive, migrate, openPool } from '@vaktman/server';
 import { spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -63,7 +63,7 @@ const sums = async (url: string): Promise<Record<string, string>> =>
   });
 /** Two units of the demo with all that is of them. */
 const twoUnits = (): Archive => {
-  const whole = demoArchive();
+  const whole = demoFleet();
   const own = new Set(['P-07', 'P-12']);
   const placements = whole.placements.filter(({ unitId }) => own.has(unitId));
   const fitted = new Set(placements.map(({ batteryId }) => batteryId));

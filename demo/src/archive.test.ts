@@ -1,15 +1,23 @@
 import { headline, judge } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
+import { createHash } from 'node:crypto';
+import { demoFleet } from '../test/demoFleet';
 import { demoArchive } from './archive';
 
-const archive = demoArchive();
+const archive = demoFleet();
+const digest = (text: string): string => createHash('sha256').update(text).digest('hex');
 
 describe('the demo fleet', () => {
   const last = (unitId: string) => {
     const visit = archive.visits.filter(({ opening }) => opening.unit.id === unitId).at(-1)!;
     return judge({ ...visit.opening, readings: visit.readings });
   };
-  it('is the same every time', () => expect(demoArchive()).toEqual(archive));
+  it('is the same every time', () => {
+    // Part by part as it is written: compared value by value it takes longer than to make.
+    const written = (fleet: typeof archive): Readonly<Record<string, string>> =>
+      Object.fromEntries(Object.entries(fleet).map(([part, of]) => [part, digest(JSON.stringify(of))]));
+    expect(written(demoArchive())).toEqual(written(archive));
+  });
   it('has fourteen units in two yards, 12 and 24 V, of three chemistries', () => {
     expect(archive.units).toHaveLength(14);
     expect(new Set(archive.units.map(({ yardId }) => yardId)).size).toBe(2);

@@ -1,4 +1,4 @@
-import { demoArchive } from '@vaktman/demo';
+import { demoFleet } from '../../demo/test/demoFleet';
 import { randomUUID } from 'node:crypto';
 import { setTimeout } from 'node:timers/promises';
 import pino from 'pino';
@@ -76,7 +76,7 @@ const demoTemplate = async (): Promise<string> => {
       await client.query(`CREATE DATABASE ${making}`);
       const pool = openPool(urlOf(making), () => undefined);
       await migrate(pool);
-      await importArchive(pool, demoArchive(), THE_MORNING);
+      await importArchive(pool, demoFleet(), THE_MORNING);
       await pool.end();
       await client.query(`ALTER DATABASE ${making} RENAME TO ${name}`);
     }

@@ -1,10 +1,10 @@
-import { demoArchive } from '@vaktman/demo';
+import { demoFleet } from '../../../demo/test/demoFleet';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { broughtUpToDate } from './demoToday';
 
 const DAY_MS = 86_400_000;
-const DEMO = demoArchive();
+const DEMO = demoFleet();
 /** Every text of a value, in order. */
 const textsOf = (value: unknown): string[] =>
   typeof value === 'string'

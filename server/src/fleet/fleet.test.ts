@@ -1,6 +1,6 @@
 import { NO_FLEET, type ChangeList, type Fleet, type UnitDetail, type UnitEntry } from '@vaktman/contract';
 import { PROFILE_NAMES } from '@vaktman/core';
-import { demoArchive } from '@vaktman/demo';
+import { demoFleet } from '../../../demo/test/demoFleet';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -49,7 +49,7 @@ describe('an empty database', () => {
     ({ drop, pool } = made);
     link = (await makeLink(pool, null, null)).secret;
     folder = mkdtempSync(join(tmpdir(), 'vaktman-demo-'));
-    writeFileSync(join(folder, 'fleet.json'), JSON.stringify(demoArchive()));
+    writeFileSync(join(folder, 'fleet.json'), JSON.stringify(demoFleet()));
     app = appOn(made.pool, { demoFile: join(folder, 'fleet.json') });
   });
   afterAll(async () => {

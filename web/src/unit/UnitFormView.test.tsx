@@ -26,7 +26,8 @@ it('says beside the number that it is taken, and keeps what was typed', async ()
   };
   const { user } = show(<UnitFormView />, { at: '/units/new' });
   await user.type(await screen.findByLabelText('Number'), 'P-07');
-  await user.type(screen.getByLabelText('What it is'), 'Another plough');
+  await user.click(screen.getByLabelText('What it is'));
+  await user.paste('Another plough');
   await user.click(screen.getByRole('button', { name: 'Add the unit' }));
   const number = await screen.findByLabelText('Number');
   await waitFor(() => expect(number.getAttribute('aria-invalid')).toBe('true'));
@@ -39,7 +40,8 @@ it('says beside the number that it is taken, and keeps what was typed', async ()
 it('keeps the form and what was typed when what is asked for anew meanwhile is not answered', async () => {
   server.answers['GET /api/fleet'] = { body: FLEET };
   const { user, store } = show(<UnitFormView />, { at: '/units/new' });
-  await user.type(await screen.findByLabelText('What it is'), 'Another plough');
+  await user.click(await screen.findByLabelText('What it is'));
+  await user.paste('Another plough');
   const askedFor = () => server.asked.filter(({ path }) => path === '/api/fleet').length;
   const before = askedFor();
   server.answers['GET /api/fleet'] = { status: 503, body: { type: 'about:blank', title: 'Away', status: 503 } };
