@@ -1,11 +1,9 @@
 import { headline, judge } from '@vaktman/core';
 import { describe, expect, it } from 'vitest';
-import { createHash } from 'node:crypto';
 import { demoFleet } from '../test/demoFleet';
 import { demoArchive } from './archive';
 
 const archive = demoFleet();
-const digest = (text: string): string => createHash('sha256').update(text).digest('hex');
 
 describe('the demo fleet', () => {
   const last = (unitId: string) => {
@@ -13,10 +11,12 @@ describe('the demo fleet', () => {
     return judge({ ...visit.opening, readings: visit.readings });
   };
   it('is the same every time', () => {
+    const again = demoArchive();
     // Part by part as it is written: compared value by value it takes longer than to make.
-    const written = (fleet: typeof archive): Readonly<Record<string, string>> =>
-      Object.fromEntries(Object.entries(fleet).map(([part, of]) => [part, digest(JSON.stringify(of))]));
-    expect(written(demoArchive())).toEqual(written(archive));
+    const differing = Object.entries(archive).filter(
+      ([part, of]) => JSON.stringify(of) !== JSON.stringify(again[part as keyof typeof again]),
+    );
+    expect(differing.map(([part]) => part)).toEqual([]);
   });
   it('has fourteen units in two yards, 12 and 24 V, of three chemistries', () => {
     expect(archive.units).toHaveLength(14);
