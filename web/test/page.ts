@@ -1,7 +1,8 @@
 import { cleanup, configure, prettyDOM } from '@testing-library/react';
 import * as database from 'fake-indexeddb';
 import * as React from 'react';
-import { afterEach, beforeEach, vi } from 'vitest';
+import { format } from 'node:util';
+import { afterEach, beforeEach, expect, vi } from 'vitest';
 
 configure({
   // A machine under load is slower than a person is patient.
@@ -67,9 +68,29 @@ const withLabelsAtHand = (): void => {
     });
 };
 if (inPage) withLabelsAtHand();
+/** Charts ask how much room they have; nothing is laid out in the simulated page. */
+const withRoomForCharts = (): void => {
+  const own = Element.prototype.getBoundingClientRect;
+  Element.prototype.getBoundingClientRect = function (this: Element): DOMRect {
+    return this.classList.contains('recharts-responsive-container') ? new DOMRect(0, 0, 600, 240) : own.call(this);
+  };
+};
+if (inPage) withRoomForCharts();
+
+/** What a page complained of: of a part that is used as it should not be nobody hears otherwise. */
+const complaints: string[] = [];
+/** How long a check of the store took, and which of two moments came first, say how busy the machine is. */
+const OF_THE_MOMENT =
+  / took \d+ms, which is more than the warning threshold|not wrapped in act\(|inside an `act` scope/;
 
 beforeEach(() => {
   if (!inPage) return;
+  complaints.length = 0;
+  for (const kind of ['error', 'warn'] as const)
+    vi.spyOn(console, kind).mockImplementation((...words: unknown[]) => {
+      const said = format(...words);
+      if (!OF_THE_MOMENT.test(said)) complaints.push(said);
+    });
   // The simulated page lacks these of the browser's own.
   vi.stubGlobal('matchMedia', () => Object.assign(new EventTarget(), { matches: false }));
   // A page has an origin that relative addresses are of; nobody answers there unless a test says so.
@@ -97,4 +118,5 @@ afterEach(({ task }) => {
   vi.unstubAllGlobals();
   localStorage.clear();
   sessionStorage.clear();
+  expect(complaints, 'what the page complained of').toEqual([]);
 });

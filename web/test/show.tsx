@@ -34,7 +34,9 @@ export const showAt = (
   { store = createStore(), as = 'lead' }: { store?: Store; as?: Role | null } = {},
 ) => {
   store.dispatch(sessionTold(sessionOf(as), true));
-  const router = createMemoryRouter([{ path, element: part }], { initialEntries: [at] });
+  // Where it leads to is somewhere, too.
+  const elsewhere = path === '*' ? [] : [{ path: '*', element: null }];
+  const router = createMemoryRouter([{ path, element: part }, ...elsewhere], { initialEntries: [at] });
   const shown = render(
     <Provider store={store}>
       <RouterProvider router={router} />

@@ -66,6 +66,7 @@ describe('a battery tested by itself', () => {
     const { user, router } = await page();
     await user.keyboard('6.31{Enter}');
     await waitFor(() => expect(router.state.location.pathname).toBe(`/batteries/${BATTERY.batteryId}`));
+    expect(sent()[0]).toMatchObject({ reading: { volts: 6.31 } });
   });
   it('says so of a battery that is not on record', async () => {
     server.answers = {};

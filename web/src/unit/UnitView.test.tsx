@@ -1,5 +1,4 @@
-import { screen, waitFor } from '@testing-library/react';
-import { act } from 'react';
+import { act, screen, waitFor } from '@testing-library/react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../api/api';
 import { FLEET, standServer } from '../../test/standServer';

@@ -1,4 +1,4 @@
-import { act, render, screen, waitFor } from '@testing-library/react';
+import { act, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
@@ -149,9 +149,13 @@ describe('before the first reading', () => {
   it('asks before what was typed is left', async () => {
     const { user, router } = await view();
     await user.type(screen.getByLabelText(/^Battery temperature/), '4');
-    await act(() => router.navigate('/units/P-07'));
-    expect(await screen.findByRole('alertdialog')).toBeTruthy();
+    await user.click(screen.getByRole('link', { name: 'Its limits' }));
+    const stay = within(await screen.findByRole('alertdialog')).getByRole('button', { name: 'Stay and save' });
+    await waitFor(() => expect(document.activeElement).toBe(stay));
+    await user.click(stay);
+    await waitFor(() => expect(screen.queryByRole('alertdialog')).toBeNull());
     expect(router.state.location.pathname).toBe('/units/P-07/prepare');
+    expect((screen.getByLabelText(/^Battery temperature/) as HTMLInputElement).value).toBe('4');
   });
   it('says so of a unit nobody registered', async () => {
     await view('X-99');
