@@ -1,6 +1,6 @@
 import { ageFromCapability } from '../circuit/batteryAge';
 import { crankRpm, modelCableOhms, OIL_PER_KELVIN } from '../circuit/starterModel';
-import { isChargedSince, isSideChangedSince, type PastVisit } from '../history/series';
+import { areContactsChangedSince, isChargedSince, isSideChangedSince, type PastVisit } from '../history/series';
 import type { BatteryFigure } from '../history/visitFigures';
 import { batteryCca, isSeriesBank } from '../unit/bank';
 import { positions } from '../unit/points';
@@ -24,7 +24,13 @@ export interface ColdFit {
   readonly contact: Guess;
   readonly linkMilliohm: number;
   /** The unit's own crank, when amperes were read: how much its engine asks for. */
-  readonly crank: { readonly amps: number; readonly starterVolts: number; readonly celsius: number } | null;
+  readonly crank: {
+    readonly amps: number;
+    readonly starterVolts: number;
+    readonly celsius: number;
+    /** Of the contacts it was read with: new ones since then change nothing of what the engine asked for. */
+    readonly contact: Guess;
+  } | null;
   readonly oilPerKelvin: Guess;
 }
 
@@ -39,6 +45,8 @@ const USUAL_CHARGE = 0.9;
 const CABLE_SHARE = 0.02;
 const CABLE_MILLIOHM = 0.01;
 const SOUND_CONTACT: Guess = { mean: 0.1, deviation: 0.05 };
+const contactOf = (milliohm: number | undefined): Guess =>
+  milliohm === undefined ? SOUND_CONTACT : { mean: milliohm, deviation: 0.03 + CABLE_SHARE * milliohm };
 /** How far the thickening of oil may lie from the textbook's, a kelvin. */
 const OIL_DEVIATION = 0.004;
 /** Readings older than this tell of another winter. */
@@ -107,7 +115,11 @@ export const fitForCold = (
   };
   const cable = { positive: side('positive'), negative: side('negative') };
   if (lacks.length > 0) return { kind: 'unsaid', lacks };
-  const contact = recent.find(({ contactMilliohm }) => contactMilliohm !== undefined)?.contactMilliohm;
+  const contacts = recent.find(({ contactMilliohm }) => contactMilliohm !== undefined);
+  const asRead = contactOf(contacts?.contactMilliohm);
+  const areOthers =
+    contacts !== undefined &&
+    areContactsChangedSince(visits, Date.parse(contacts.readAt['starter.contacts'] ?? contacts.at));
   const cranked = recent.find(
     ({ crank, ambientC }) =>
       crank?.amps !== undefined &&
@@ -122,12 +134,17 @@ export const fitForCold = (
       age,
       charge,
       cable,
-      contact: contact === undefined ? SOUND_CONTACT : { mean: contact, deviation: 0.03 + CABLE_SHARE * contact },
+      contact: areOthers ? SOUND_CONTACT : asRead,
       linkMilliohm: isSeriesBank(unit.bank) ? 1000 * modelCableOhms(unit, 'link', 20) + 0.04 : 0,
       crank:
         cranked === undefined
           ? null
-          : { amps: cranked.crank!.amps!, starterVolts: cranked.crank!.starterVolts!, celsius: cranked.ambientC! },
+          : {
+              amps: cranked.crank!.amps!,
+              starterVolts: cranked.crank!.starterVolts!,
+              celsius: cranked.ambientC!,
+              contact: cranked.contactMilliohm === undefined ? asRead : contactOf(cranked.contactMilliohm),
+            },
       oilPerKelvin: { mean: OIL_PER_KELVIN[unit.engine?.oil ?? '15W'], deviation: OIL_DEVIATION },
     },
   };

@@ -1,7 +1,7 @@
 import { seededRandom } from '../circuit/random';
 import { normalDraws, quantileOf } from '../history/normal';
 import type { Unit } from '../unit/unit';
-import type { ColdFit } from './coldFit';
+import type { ColdFit, Guess } from './coldFit';
 import { crossing, crossingNear } from './crossing';
 import { COLDEST_SOUGHT_C, CrankSolver, WARMEST_SOUGHT_C, type CrankInput } from './steadyCrank';
 
@@ -44,20 +44,23 @@ const CURVE_C = [10, 5, 0, -5, -10, -15, -20, -25, -30, -35, -40] as const;
 /** One way the unit may be, of all that its readings allow; `z` are normal draws, one a figure. */
 const drawn = (solver: CrankSolver, fit: ColdFit, z: (index: number) => number): CrankInput => {
   let next = 0;
-  const of = ({ mean, deviation }: { readonly mean: number; readonly deviation: number }): number =>
-    mean + deviation * z(next++);
+  const at = ({ mean, deviation }: Guess, draw: number): number => mean + deviation * draw;
+  const of = (guess: Guess): number => at(guess, z(next++));
+  const contact = (guess: Guess, draw: number): number => Math.max(0.01, at(guess, draw));
   const age: number[] = [];
   const charge: number[] = [];
   for (const position of fit.positions) {
     age.push(Math.max(0.3, of(fit.age[position]!)));
     charge.push(of(fit.charge[position]!));
   }
+  const cableMilliohm = Math.max(0.02, of(fit.cable.positive)) + Math.max(0.02, of(fit.cable.negative));
+  const ofContact = z(next++);
   const input = {
     age,
     charge,
-    cableMilliohm: Math.max(0.02, of(fit.cable.positive)) + Math.max(0.02, of(fit.cable.negative)),
+    cableMilliohm,
     linkMilliohm: fit.linkMilliohm,
-    contactMilliohm: Math.max(0.01, of(fit.contact)),
+    contactMilliohm: contact(fit.contact, ofContact),
     torqueFactor: 1,
     oilPerKelvin: of(fit.oilPerKelvin),
   };
@@ -65,7 +68,13 @@ const drawn = (solver: CrankSolver, fit: ColdFit, z: (index: number) => number):
   const torqueFactor =
     fit.crank === null
       ? 1 + ENGINE_SHARE * own
-      : solver.torqueFactor(input, fit.crank.celsius, fit.crank.amps, fit.crank.starterVolts) * (1 + CRANK_SHARE * own);
+      : solver.torqueFactor(
+          { ...input, contactMilliohm: contact(fit.crank.contact, ofContact) },
+          fit.crank.celsius,
+          fit.crank.amps,
+          fit.crank.starterVolts,
+        ) *
+        (1 + CRANK_SHARE * own);
   return { ...input, torqueFactor: Math.max(0.3, torqueFactor) };
 };
 
@@ -220,12 +229,10 @@ export const gains = (
   return [...fit.positions, 'positive', 'negative', 'contacts', 'charge']
     .map((subject): Gain => {
       const then = putRight(fit, subject, sound);
-      // The engine asks for what it asked for: only the part is another.
-      const input = { ...middleOf(solver, then), torqueFactor: middleOf(solver, fit).torqueFactor };
       return {
         subject,
         words: WORDS[subject] ?? `new battery ${subject}`,
-        degrees: now - coldestOf(solver, input, limitVolts),
+        degrees: now - coldestOf(solver, middleOf(solver, then), limitVolts),
       };
     })
     .filter(({ degrees }) => degrees >= WORTH_TELLING_C)

@@ -224,6 +224,19 @@ describe('what splits a series', () => {
     expect(stay('A', at(1), '2026-05-01T08:00:00Z')).toEqual([90]);
     expect(stay('A', '2026-05-01T08:00:00Z', fittedAt)).toEqual([60]);
   });
+  it('no season: what was read is brought to a full battery on a mild day, where its state then is known', () => {
+    const read = (state: { celsius?: number; stateOfChargePercent?: number }) =>
+      batterySegments(
+        [{ batteryId: 'x', unitId: 'P-1', position: 'A', from: at(1), to: null }],
+        [past(2, { batteries: { A: { at: at(2), batteryId: 'x', capabilityPercent: 80, ...state } } })],
+      )[0]?.points[0]?.value;
+    expect(read({})).toBe(80);
+    expect(read({ celsius: -10 })).toBe(80);
+    expect(read({ stateOfChargePercent: 60 })).toBe(80);
+    // Half empty in the cold it gave so much: full and on a mild day it gives more.
+    expect(read({ celsius: -10, stateOfChargePercent: 60 })).toBeGreaterThan(85);
+    expect(read({ celsius: 25, stateOfChargePercent: 100 })!).toBeCloseTo(80, -1);
+  });
   it('a repair of that side, and none of the other', () => {
     const repair: Repair = {
       id: 'p1',

@@ -92,6 +92,18 @@ export const isSideChangedSince = (
 ): boolean =>
   visits.some(({ repairs }) => repairs.some((repair) => changesSide(repair, side) && Date.parse(repair.at) > sinceMs));
 
+/** Repairs after which the solenoid's contacts are others than before: their own, or of the starter they are part of. */
+const changesContacts = ({ kind, point, closes }: Repair): boolean => {
+  const codes = (closes ?? []).map((finding) => finding.split('@')[0]);
+  if (codes.includes('starter.solenoid-contacts')) return true;
+  if (kind !== 'replace') return false;
+  return codes.length === 0 ? point === 'starter' : codes.some((code) => code?.startsWith('starter.'));
+};
+
+/** True when the solenoid's contacts were renewed after a moment. */
+export const areContactsChangedSince = (visits: readonly Pick<PastVisit, 'repairs'>[], sinceMs: number): boolean =>
+  visits.some(({ repairs }) => repairs.some((repair) => changesContacts(repair) && Date.parse(repair.at) > sinceMs));
+
 /** True when the battery at a position of a unit was charged after a moment. */
 export const isChargedSince = (
   unit: Unit,

@@ -174,6 +174,7 @@ export const visitFigures = (
   const bankVolts = settled(atBank)?.volts ?? trace?.plateauVolts;
   const contacts = latest('start.solenoid', 'starter');
   const contact = contacts === undefined ? null : milliohmOf(contacts.volts, amps);
+  if (contacts !== undefined) readAt['starter.contacts'] = contacts.at;
   const outputs = alternatorsOf(file.unit).flatMap(({ id, ratedAmps }): [string, number][] => {
     const reading = latest('charge.output', id);
     return reading === undefined || ratedAmps === undefined ? [] : [[id, tidy((100 * reading.peakAmps) / ratedAmps)]];

@@ -4,7 +4,7 @@ import { refreshSummary } from '../visit/summarise';
 import { markEveryOutlook, workOffOutlooks } from './outlookQueue';
 
 /** Raised whenever what is computed from the facts takes another shape: everything is then made anew once. */
-const PROJECTION_VERSION = 4;
+const PROJECTION_VERSION = 5;
 const PROJECTION = 'summaries';
 const AT_ONCE = 50;
 
