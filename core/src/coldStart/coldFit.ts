@@ -1,6 +1,12 @@
 import { ageFromCapability } from '../circuit/batteryAge';
 import { crankRpm, modelCableOhms, OIL_PER_KELVIN } from '../circuit/starterModel';
-import { areContactsChangedSince, isChargedSince, isSideChangedSince, type PastVisit } from '../history/series';
+import {
+  areContactsChangedSince,
+  isChargedSince,
+  isSideChangedSince,
+  isStarterChangedSince,
+  type PastVisit,
+} from '../history/series';
 import type { BatteryFigure } from '../history/visitFigures';
 import { batteryCca, isSeriesBank } from '../unit/bank';
 import { positions } from '../unit/points';
@@ -121,11 +127,12 @@ export const fitForCold = (
     contacts !== undefined &&
     areContactsChangedSince(visits, Date.parse(contacts.readAt['starter.contacts'] ?? contacts.at));
   const cranked = recent.find(
-    ({ crank, ambientC }) =>
+    ({ crank, ambientC, at, readAt }) =>
       crank?.amps !== undefined &&
       crank.starterVolts !== undefined &&
       ambientC !== null &&
-      crankRpm(unit, crank.starterVolts, crank.amps, ambientC) >= LEAST_CRANK_RPM,
+      crankRpm(unit, crank.starterVolts, crank.amps, ambientC) >= LEAST_CRANK_RPM &&
+      !isStarterChangedSince(visits, Date.parse(readAt['starter.crank'] ?? at)),
   );
   return {
     kind: 'fit',

@@ -84,36 +84,38 @@ const changesSide = ({ point, closes }: Repair, side: CableSide): boolean => {
   });
 };
 
-/** True when a side was repaired after a moment: what was read of it before says nothing of it now. */
-export const isSideChangedSince = (
-  visits: readonly Pick<PastVisit, 'repairs'>[],
-  side: CableSide,
-  sinceMs: number,
-): boolean =>
-  visits.some(({ repairs }) => repairs.some((repair) => changesSide(repair, side) && Date.parse(repair.at) > sinceMs));
+type Repaired = readonly Pick<PastVisit, 'repairs'>[];
+const isDoneSince = (visits: Repaired, sinceMs: number, isIt: (repair: Repair) => boolean): boolean =>
+  visits.some(({ repairs }) => repairs.some((repair) => Date.parse(repair.at) > sinceMs && isIt(repair)));
 
-/** Repairs after which the solenoid's contacts are others than before: their own, or of the starter they are part of. */
-const changesContacts = ({ kind, point, closes }: Repair): boolean => {
-  const codes = (closes ?? []).map((finding) => finding.split('@')[0]);
-  if (codes.includes('starter.solenoid-contacts')) return true;
+/** True when a side was repaired after a moment: what was read of it before says nothing of it now. */
+export const isSideChangedSince = (visits: Repaired, side: CableSide, sinceMs: number): boolean =>
+  isDoneSince(visits, sinceMs, (repair) => changesSide(repair, side));
+
+const CONTACTS = 'starter.solenoid-contacts';
+/** True when a repair put in another starter. */
+const isNewStarter = ({ kind, point, closes }: Repair): boolean => {
   if (kind !== 'replace') return false;
-  return codes.length === 0 ? point === 'starter' : codes.some((code) => code?.startsWith('starter.'));
+  const codes = (closes ?? []).map((finding) => finding.split('@')[0]);
+  return codes.length === 0
+    ? point === 'starter'
+    : codes.some((code) => code !== CONTACTS && code?.startsWith('starter.'));
 };
+/** Repairs after which the solenoid's contacts are others than before: their own, or of the starter they are part of. */
+const changesContacts = (repair: Repair): boolean =>
+  isNewStarter(repair) || (repair.closes ?? []).some((finding) => finding.split('@')[0] === CONTACTS);
 
 /** True when the solenoid's contacts were renewed after a moment. */
-export const areContactsChangedSince = (visits: readonly Pick<PastVisit, 'repairs'>[], sinceMs: number): boolean =>
-  visits.some(({ repairs }) => repairs.some((repair) => changesContacts(repair) && Date.parse(repair.at) > sinceMs));
+export const areContactsChangedSince = (visits: Repaired, sinceMs: number): boolean =>
+  isDoneSince(visits, sinceMs, changesContacts);
+
+/** True when the starter was replaced after a moment: how it cranked before says nothing of how it cranks now. */
+export const isStarterChangedSince = (visits: Repaired, sinceMs: number): boolean =>
+  isDoneSince(visits, sinceMs, isNewStarter);
 
 /** True when the battery at a position of a unit was charged after a moment. */
-export const isChargedSince = (
-  unit: Unit,
-  visits: readonly Pick<PastVisit, 'repairs'>[],
-  position: string,
-  sinceMs: number,
-): boolean =>
-  visits.some(({ repairs }) =>
-    repairs.some((repair) => Date.parse(repair.at) > sinceMs && isChargeOf(repair, unit, position)),
-  );
+export const isChargedSince = (unit: Unit, visits: Repaired, position: string, sinceMs: number): boolean =>
+  isDoneSince(visits, sinceMs, (repair) => isChargeOf(repair, unit, position));
 
 /** Milliohms of one side of the starter circuit, split where it was repaired. Visits oldest first. */
 export const sideSegments = (visits: readonly PastVisit[], side: CableSide): Segment[] => {

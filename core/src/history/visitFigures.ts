@@ -175,6 +175,8 @@ export const visitFigures = (
   const contacts = latest('start.solenoid', 'starter');
   const contact = contacts === undefined ? null : milliohmOf(contacts.volts, amps);
   if (contacts !== undefined) readAt['starter.contacts'] = contacts.at;
+  const cranked = settled(atStarter);
+  if (cranked !== undefined) readAt['starter.crank'] = cranked.at;
   const outputs = alternatorsOf(file.unit).flatMap(({ id, ratedAmps }): [string, number][] => {
     const reading = latest('charge.output', id);
     return reading === undefined || ratedAmps === undefined ? [] : [[id, tidy((100 * reading.peakAmps) / ratedAmps)]];

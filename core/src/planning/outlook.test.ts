@@ -40,7 +40,7 @@ const visit = (days: number, read: Read = {}): PastVisit => {
     ambientC: 0,
     batteries: { A: of(0, ofA), B: of(1, ofB) },
     left: [],
-    readAt: { 'starter.positive': at, 'starter.negative': at, 'starter.contacts': at },
+    readAt: { 'starter.positive': at, 'starter.negative': at, 'starter.contacts': at, 'starter.crank': at },
     starterMilliohm: { positive: 0.4, negative: read.negative ?? 0.4 },
     chargeMilliohm: {},
     outputPercent: {},
@@ -181,5 +181,22 @@ describe('the coldest start', () => {
     // What is read after the repair counts.
     const again = visit(20, { contacts: 1.2 });
     expect(cold([again, replaced]).gains.map(({ subject }) => subject)).toContain('contacts');
+  });
+  it('asks nothing of how the starter before it cranked', () => {
+    const repair = { kind: 'replace' as const, closes: ['starter.draws-much@starter'], at: ago(29.9) };
+    const width = ({ coldest }: ReturnType<typeof cold>): number => coldest.p90 - coldest.p10;
+    const labours = visit(30, { amps: 1100 });
+    const replaced = cold([
+      { ...labours, repairs: [{ id: 'r', point: 'starter', action: 'Replace the starter', ...repair }] },
+    ]);
+    expect(replaced.coldest.p50).toBeLessThan(cold([labours]).coldest.p50 - 1);
+    // Engines differ: without a crank of its own less is known of this one.
+    expect(width(replaced)).toBeGreaterThan(1.2 * width(cold([labours])));
+    const contacts = { ...repair, closes: ['starter.solenoid-contacts@starter'] };
+    const asBefore = cold([visit(30, { amps: 1100, repairs: [contacts] })]);
+    expect(asBefore.coldest.p50).toBeCloseTo(cold([labours]).coldest.p50, 0);
+    // A crank of the new one counts again.
+    const cranked = cold([visit(10, { amps: 650 }), visit(30, { amps: 1100, repairs: [repair] })]);
+    expect(width(cranked)).toBeLessThan(width(replaced));
   });
 });
