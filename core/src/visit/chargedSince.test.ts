@@ -36,3 +36,12 @@ it('a charge that names no battery is one of the bank: of low volts at the start
   for (const position of ['A', 'D', null])
     expect(chargesOf({ unit, readings: [], repairs: charged }, position)).toEqual(['forStarter']);
 });
+it('a joint or a stretch of a run read while charging was read with the engine running', () => {
+  const { readings: along } = visitWith([
+    { step: 'run.volts', point: 'chargePositive:fuse', volts: 0.1, during: 'charging', amps: 80, id: 'run' },
+    { step: 'start.joint', point: 'A+', volts: 0.05, during: 'charging', id: 'joint' },
+    { step: 'start.joint', point: 'A-', volts: 0.05, during: 'pile', id: 'underPile' },
+    { step: 'run.volts', point: 'starterNegative:bank-', volts: 0.1, during: 'crank', amps: 600, id: 'cranked' },
+  ]);
+  expect(chargesOf({ unit, readings: along }, 'A')).toEqual(['run', 'joint']);
+});

@@ -4,7 +4,10 @@ import { positions } from '../unit/points';
 import type { Unit } from '../unit/unit';
 
 /** True when a reading was taken with the engine running, or tells that it started. */
-const tellsOfRunning = (reading: Reading): boolean => stepEntry(reading.step).tellsOfRunning?.(reading) ?? false;
+export const tellsOfRunning = (reading: Reading): boolean =>
+  (stepEntry(reading.step).tellsOfRunning?.(reading) ?? false) ||
+  // Joints and stretches of a run are read under whatever current flows.
+  ('during' in reading && reading.during === 'charging');
 
 /** What a visit tells of its batteries so far. */
 interface Told {

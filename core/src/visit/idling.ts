@@ -1,14 +1,12 @@
 import type { Repair } from '../judging/repair';
 import { stepEntry, type Reading } from '../step/catalogue';
+import { tellsOfRunning } from './chargedSince';
 import { crankSecondsOf } from './coolDown';
 
 /** True where a reading is taken with the engine off, or starts it anew. */
 const endsIdling = (reading: Reading): boolean => {
   if (crankSecondsOf(reading) > 0) return true;
-  const { stage, tellsOfRunning } = stepEntry(reading.step);
-  if (tellsOfRunning?.(reading) === true) return false;
-  if ('during' in reading && reading.during === 'charging') return false;
-  return stage !== 'look';
+  return !tellsOfRunning(reading) && stepEntry(reading.step).stage !== 'look';
 };
 
 /**
