@@ -263,6 +263,30 @@ describe('what splits a series', () => {
     ]);
     expect(sideSegments(visits, 'positive')).toHaveLength(1);
   });
+  it.each([
+    ['cable.starter-positive@positive', 'positive'],
+    ['joint.resistive@A+', 'positive'],
+    ['joint.resistive@starter.B+', 'positive'],
+    ['joint.resistive@C-', 'negative'],
+    ['joint.resistive@block.ground', 'negative'],
+    ['joint.resistive@ALT1.B+', null],
+    ['battery.weak@A', null],
+    ['cable.charge-positive@positive', null],
+  ] as const)('a repair that closes %s is one of side %s', (closes, own) => {
+    const repair: Repair = {
+      id: 'p',
+      at: at(4),
+      point: 'elsewhere',
+      action: 'As said',
+      kind: 'other',
+      closes: [closes],
+    };
+    const read = (month: number, repairs: Repair[] = []) =>
+      past(month, { starterMilliohm: { positive: 0.4, negative: 0.4 } }, repairs);
+    const visits = [read(2), read(4, [repair]), read(6)];
+    for (const side of ['positive', 'negative'] as const)
+      expect(sideSegments(visits, side).map(({ began }) => began)).toEqual(side === own ? [null, 'As said'] : [null]);
+  });
 });
 
 describe('known-good values of a kind of unit', () => {
@@ -270,6 +294,8 @@ describe('known-good values of a kind of unit', () => {
     const good = [1, 2, 3, 4, 5, 6].map((seed) => visited(5, [], seed));
     const known = baselines(good);
     expect(known.get('starter.negative')?.visits).toBe(6);
+    expect(baselines(good.slice(0, 5)).get('starter.negative')?.visits).toBe(5);
+    expect(baselines(good.slice(0, 4)).has('starter.negative')).toBe(false);
     const [worst] = deviations(visited(5, [{ kind: 'joint.resistive', at: 'starter.ground', milliohms: 1 }], 9), known);
     expect(worst?.figure).toBe('starter.negative');
     expect(worst!.worseBy).toBeGreaterThan(3);

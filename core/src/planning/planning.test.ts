@@ -69,8 +69,11 @@ describe('the day a unit is due', () => {
     });
     expect(dueOn({ engineHours: 1100 }, pace)?.by).toBe('hours');
   });
-  it('is the day itself where a meter stands at it', () =>
-    expect(dueOn({ engineHours: 1200 }, pace)).toEqual({ date: '2026-04-11', by: 'hours' }));
+  it('is the day itself where a meter stands at it, also one that stands still there', () => {
+    expect(dueOn({ engineHours: 1200 }, pace)).toEqual({ date: '2026-04-11', by: 'hours' });
+    const still = { ...pace[1]!, at: '2026-05-01T08:00:00Z' };
+    expect(dueOn({ engineHours: 1200 }, [pace[1]!, still])).toEqual({ date: '2026-05-01', by: 'hours' });
+  });
   it('is not guessed from two readings of one moment, nor from a meter that was changed for a new one', () => {
     const [first] = pace;
     expect(dueOn({ engineHours: 1300 }, [first!, { ...first!, engineHours: 1100 }])).toBeNull();
