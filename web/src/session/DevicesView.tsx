@@ -30,8 +30,14 @@ const Row = styled.form`
   border-bottom: 1px solid var(--rule);
   > button,
   > p {
-    margin-top: 1.1rem;
+    min-height: 4rem;
+    margin: 1.1rem 0 0;
     padding: 0 0.4rem;
+  }
+  /* On one line with what stands in the fields before it. */
+  > p {
+    display: grid;
+    align-items: center;
   }
   ${PHONE} {
     grid-template-columns: 1fr 1fr;
