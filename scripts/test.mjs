@@ -20,13 +20,11 @@ const { BROWSER, ensureTools } = await import('./setup/tools.mjs');
 const { dataFolder, startPostgres } = await import('./setup/postgres.mjs');
 const { bundleRooms } = await import('../e2e/bundleRooms.mjs');
 
-/** Rooms whose types are checked in one go: by themselves, each would check the rooms below it once more. */
-const TYPES = {
-  'core, contract and demo': 'tsconfig.plain.json',
-  'the server, and tests of core': 'tsconfig.server.json',
-  'browser tests and scripts': 'tsconfig.driving.json',
-  web: 'web',
-};
+/**
+ * Rooms whose types are checked in one go: by themselves, each would check the rooms below it once more. One checker each:
+ * several are under way at once anyhow, and each checker begins from nothing.
+ */
+const types = (rooms, config) => [`types of ${rooms}`, bin('tsc'), ['-p', config, '--checkers', '1']];
 const reports = mkdtempSync(join(tmpdir(), 'vaktman-test-'));
 const bin = (name) => join(root, 'node_modules/.bin', name);
 let passed = 0;
@@ -153,24 +151,24 @@ let database = null;
 try {
   const tools = ensureTools();
   const doors = ['core', 'contract', 'server', 'web/src', 'demo', 'e2e', 'scripts'];
-  await checkAll([
-    ['build', process.execPath, ['scripts/build.mjs']],
-    ['format', bin('oxfmt'), ['--check']],
-    ['lint', bin('oxlint'), ['--deny-warnings']],
-    // One checker each: several at once are under way anyhow, and each checker begins from nothing.
-    ...Object.entries(TYPES).map(([rooms, config]) => [
-      `types of ${rooms}`,
-      bin('tsc'),
-      ['-p', config, '--checkers', '1'],
-    ]),
-    ['doors between the rooms', bin('depcruise'), [...doors, '--config', '.dependency-cruiser.cjs']],
-    ['what nothing uses', bin('knip'), []],
-  ]);
-
   rmSync(join(root, '.test-data'), { recursive: true, force: true });
   const data = dataFolder(join(root, '.test-data'));
   rmSync(join(data, 'postgres'), { recursive: true, force: true });
+  // Those that take longest first: one that begins last is waited for on one core.
+  const checks = checkAll([
+    types('web', 'web'),
+    ['doors between the rooms', bin('depcruise'), [...doors, '--config', '.dependency-cruiser.cjs']],
+    ['build', process.execPath, ['scripts/build.mjs']],
+    types('the server, and tests of core', 'tsconfig.server.json'),
+    ['what nothing uses', bin('knip'), []],
+    types('browser tests and scripts', 'tsconfig.driving.json'),
+    types('core, contract and demo', 'tsconfig.plain.json'),
+    ['format', bin('oxfmt'), ['--check']],
+    ['lint', bin('oxlint'), ['--deny-warnings']],
+  ]);
+  // Nothing asks it yet: it is made meanwhile.
   database = await startPostgres(data, { durable: false });
+  await checks;
   const env = { TEST_DATABASE_URL: database.adminUrl, CHROMIUM: tools[BROWSER], TZ: 'Europe/Oslo' };
 
   await bundleRooms();

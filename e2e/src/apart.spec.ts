@@ -1,5 +1,7 @@
-import { goTo, allSent, expect, test, leap } from './vaktman';
+import { goTo, allSent, expect, test, leap, NOWHERE } from './vaktman';
 import { goOnWith, rested } from './begun';
+
+test.use({ begins: NOWHERE });
 
 /** The smallest picture a browser shows. */
 const PIXEL = Buffer.from(

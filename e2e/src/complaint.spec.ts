@@ -1,5 +1,7 @@
-import { goTo, choose, expect, read, test } from './vaktman';
+import { goTo, choose, expect, read, test, NOWHERE } from './vaktman';
 import type { Page } from '@playwright/test';
+
+test.use({ begins: NOWHERE });
 
 /** Opens a visit for a reason, with what was seen of the machine; gives its id. */
 const openFor = async (page: Page, unitId: string, reason: string, seen: string[]): Promise<string> => {

@@ -1,5 +1,7 @@
-import { allSent, expect, goTo, leap, test } from './vaktman';
+import { allSent, expect, goTo, leap, test, NOWHERE } from './vaktman';
 import { goOnWith } from './begun';
+
+test.use({ begins: NOWHERE });
 
 /** Each of them asks in its own way; what was read has to reach the server alike. */
 test('keeps what is read on the screens with an entry of their own: a run, a log, the drain, a ladder, the walk', async ({

@@ -248,7 +248,7 @@ const wrongWith = async (page: Page): Promise<string[]> => {
   return found;
 };
 
-test.use({ person: 'M. Holt' });
+test.use({ person: 'M. Holt', begins: NOWHERE });
 
 test('keeps every view of the desk in its screen, its one key in sight, and readable by all', async ({
   ready: page,

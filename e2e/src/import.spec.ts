@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { goTo, expect, test } from './vaktman';
+import { goTo, expect, test, NOWHERE } from './vaktman';
 
 const takeIn = async (page: Page, name: string, text: string, letters: BufferEncoding = 'latin1'): Promise<void> => {
   const chooser = page.waitForEvent('filechooser');
@@ -18,7 +18,7 @@ const LIST = [
   'Summe;4;;;;;;',
 ].join('\r\n');
 
-test.use({ person: 'M. Holt' });
+test.use({ person: 'M. Holt', begins: NOWHERE });
 
 test('takes in units from a list: what is not known is asked, what is wrong is told and handed back', async ({
   ready: page,

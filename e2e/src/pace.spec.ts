@@ -1,5 +1,7 @@
-import { expect, stripSurfaceCharge, test } from './vaktman';
+import { expect, stripSurfaceCharge, test, NOWHERE } from './vaktman';
 import { goOnWith } from './begun';
+
+test.use({ begins: NOWHERE });
 
 test('types a whole bank on one screen, goes on by itself after a pass, and leads back to put a reading right', async ({
   ready: page,

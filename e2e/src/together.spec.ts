@@ -10,11 +10,14 @@ import {
   toSummary,
   type Vaktman,
   leap,
+  NOWHERE,
 } from './vaktman';
 import { goOnWith, rested } from './begun';
 import type { Browser, Page } from '@playwright/test';
 import { readsBy } from './settings';
 import { unitDetailSchema } from '@vaktman/contract';
+
+test.use({ begins: NOWHERE });
 
 /** Another device: its own storage, its own person. */
 const deviceOf = async (browser: Browser, vaktman: Vaktman, person: string): Promise<Page> => {

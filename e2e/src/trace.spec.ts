@@ -1,7 +1,9 @@
 import type { Page } from '@playwright/test';
 import { madeCrank, traceText, type Written } from '@vaktman/core/test/traceFixture';
-import { goTo, allSent, choose, expect, test } from './vaktman';
+import { goTo, allSent, choose, expect, test, NOWHERE } from './vaktman';
 import { goOnWith } from './begun';
+
+test.use({ begins: NOWHERE });
 
 const WEAK = madeCrank({ perSecond: 1000, cranksS: 6, compression: [1, 1, 1, 0.7, 1, 1] });
 

@@ -172,6 +172,8 @@ export const test = base.extend<
     empty: Vaktman;
     ready: Page;
     person: string;
+    /** The first page; most tests go elsewhere from it, as a link does, and need nothing of the watch. */
+    begins: string;
   },
   { standIns: Readonly<Record<string, string>> }
 >({
@@ -190,6 +192,7 @@ export const test = base.extend<
   ],
   /** Who is signed in; a lead where a test does what a lead does. */
   person: ['T. Brandvold', { option: true }],
+  begins: ['/', { option: true }],
   empty: async ({ standIns }, use) => onOwnDatabase('', 'offered', standIns, use),
   onTls: async ({ standIns }, use) =>
     onOwnDatabase(
@@ -199,11 +202,11 @@ export const test = base.extend<
       use,
     ),
   vaktman: async ({ standIns }, use) => onOwnDatabase(`TEMPLATE ${template()}`, 'loaded', standIns, use),
-  ready: async ({ page, vaktman, person }, use, info) => {
+  ready: async ({ page, vaktman, person, begins }, use, info) => {
     await vaktman.signIn(page.context(), person);
     await page.clock.install();
     await readsBy(page);
-    await page.goto(vaktman.url);
+    await page.goto(`${vaktman.url}${begins}`);
     await use(page);
     if (info.status === info.expectedStatus) return;
     // What stood on the screen when it failed, for whoever has only the log.

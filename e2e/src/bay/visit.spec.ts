@@ -14,9 +14,12 @@ import {
   toSummary,
   unitsListed,
   leap,
+  NOWHERE,
 } from '../vaktman';
 import { goOnWith } from '../begun';
 import type { Page } from '@playwright/test';
+
+test.use({ begins: NOWHERE });
 
 const REST = { A: '12.86', B: '12.88', C: '12.85', D: '12.87' } as const;
 const LOAD = { A: '10.35', B: '8.71', C: '10.29', D: '10.33' } as const;
@@ -124,6 +127,7 @@ test('keeps the hold of a load test and a half-stripped bank through a reload', 
 });
 
 test('is done by keyboard alone, from the watch to the first verdict', async ({ ready: page }) => {
+  await goTo(page, '/');
   await page.getByLabel('Find a unit or a finding').focus();
   await page.keyboard.type('G-05');
   await expect(unitsListed(page).getByRole('link', { name: /G-05/ })).toBeVisible();

@@ -18,9 +18,12 @@ import {
   toSummary,
   type Vaktman,
   leap,
+  NOWHERE,
 } from '../vaktman';
 import { root } from '../../../scripts/setup/root.mjs';
 import { goOnWith, loaded, rested } from '../begun';
+
+test.use({ begins: NOWHERE });
 
 const judgeOnCommandLine = (file: string) => {
   const judged = spawnSync('npm', ['run', '-s', 'judge', '--', file], { cwd: root, encoding: 'utf8' });
