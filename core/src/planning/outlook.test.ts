@@ -20,7 +20,9 @@ interface Read {
   readonly ids?: readonly [string | null, string | null];
   readonly negative?: number;
   readonly contacts?: number;
-  readonly amps?: number;
+  /** Null where it was not cranked. */
+  readonly amps?: number | null;
+  readonly charge?: number;
   readonly repairs?: readonly Partial<Repair>[];
   readonly unitId?: string;
 }
@@ -33,7 +35,7 @@ const visit = (days: number, read: Read = {}): PastVisit => {
     batteryId: read.ids?.[index] ?? null,
     capabilityPercent,
     celsius: 20,
-    stateOfChargePercent: 95,
+    stateOfChargePercent: read.charge ?? 95,
   });
   const figures: VisitFigures = {
     at,
@@ -44,7 +46,7 @@ const visit = (days: number, read: Read = {}): PastVisit => {
     starterMilliohm: { positive: 0.4, negative: read.negative ?? 0.4 },
     chargeMilliohm: {},
     outputPercent: {},
-    crank: { starterVolts: 10, amps: read.amps ?? 700 },
+    ...(read.amps === null ? {} : { crank: { starterVolts: 10, amps: read.amps ?? 700 } }),
     ...(read.contacts === undefined ? {} : { contactMilliohm: read.contacts }),
   };
   const repairs = (read.repairs ?? []).map((part): Repair => ({
@@ -167,6 +169,9 @@ describe('the coldest start', () => {
       findings: [{ code: 'starter.solenoid-contacts', subject: 'starter', severity: 'replace' }],
     });
     expect(cold([replaced]).coldest.p50).toBeCloseTo(promised.after!.coldest.p50, 0);
+    // The new ones read since, without a crank: that of before was with the old ones.
+    const since = [visit(10, { contacts: 0.1, amps: null }), replaced];
+    expect(cold(since).coldest.p50).toBeCloseTo(promised.after!.coldest.p50, 0);
     // Of a whole starter they are part; of a repair elsewhere they are not.
     const starter = { kind: 'replace' as const, closes: ['starter.motor@starter'], action: 'Replace the starter' };
     expect(
@@ -198,5 +203,27 @@ describe('the coldest start', () => {
     // A crank of the new one counts again.
     const cranked = cold([visit(10, { amps: 650 }), visit(30, { amps: 1100, repairs: [repair] })]);
     expect(width(cranked)).toBeLessThan(width(replaced));
+  });
+  it('goes by what charge the bank was read with, unless it was charged since', () => {
+    const flat = visit(30, { charge: 55 });
+    const charged = { id: 'r', kind: 'recharge' as const, point: 'bank', action: 'Recharge the bank', at: ago(29.9) };
+    const degrees = (given: PastVisit): number => cold([given]).coldest.p50;
+    expect(degrees(flat)).toBeGreaterThan(degrees(visit(30)) + 1);
+    expect(degrees({ ...flat, repairs: [charged] })).toBeLessThan(degrees(flat) - 1);
+    expect(degrees({ ...flat, repairs: [{ ...charged, at: ago(31) }] })).toBeCloseTo(degrees(flat), 6);
+    expect(degrees({ ...flat, repairs: [{ ...charged, kind: 'clean' }] })).toBeCloseTo(degrees(flat), 6);
+  });
+  it('is not said of a side that was repaired since it was read, nor of a battery without a rating', () => {
+    const repair = { id: 'r', kind: 'clean' as const, point: 'starter.ground', action: 'Clean the stud' };
+    const lacks = { kind: 'unsaid', lacks: ['the volts lost on the negative side of the starter cables'] };
+    expect(outlook([{ ...visit(30), repairs: [{ ...repair, at: ago(29.9) }] }]).cold).toEqual(lacks);
+    expect(outlook([{ ...visit(30), repairs: [{ ...repair, at: ago(31) }] }]).cold.kind).toBe('said');
+    const [a, b] = unit.bank.batteries;
+    const { rating: _, ...unrated } = b!;
+    const bank = { ...unit.bank, batteries: [a!, unrated] };
+    expect(outlook([visit(30)], { unit: { ...unit, bank } }).cold).toEqual({
+      kind: 'unsaid',
+      lacks: ['the rating of battery B'],
+    });
   });
 });
