@@ -45,6 +45,11 @@ const Row = styled.form`
     > p {
       margin-top: 0;
     }
+    /* What is pressed stands side by side below it. */
+    > p {
+      grid-column: 1 / -1;
+      min-height: 0;
+    }
   }
 `;
 interface Typed {
